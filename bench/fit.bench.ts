@@ -14,7 +14,7 @@ await withApp(4655, async (browser, address) => {
   await withoutTours(page);
   await page.addInitScript('globalThis.__name = (task) => task');
   await page.goto(`${address}/model`);
-  await page.getByRole('heading', { name: 'Records that disagree with the rest' }).waitFor();
+  await page.getByRole('heading', { name: 'Benchmarks that disagree with the rest' }).waitFor();
 
   const timed = async (task: () => Promise<void>) => {
     const start = performance.now();
@@ -27,7 +27,7 @@ await withApp(4655, async (browser, address) => {
     fits.push(
       await timed(async () => {
         await idle.click();
-        await page.getByText('Checking on records held out').waitFor();
+        await page.getByText('Checking on benchmarks held out').waitFor();
         await idle.waitFor();
       }),
     );

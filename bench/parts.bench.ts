@@ -48,7 +48,7 @@ await withApp(4656, async (browser, address) => {
       ),
     );
     await page.getByRole('link', { name: 'Files and backup', exact: true }).click();
-    await page.getByRole('heading', { name: 'Take out' }).waitFor();
+    await page.getByRole('heading', { name: 'Export' }).waitFor();
   }
   console.log(`Parts page opens: first ${opened[0].toFixed(0)} ms, then ${told(opened.slice(1))}`);
   await page.getByRole('link', { name: 'Parts', exact: true }).click();

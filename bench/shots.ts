@@ -58,7 +58,7 @@ for (const colorScheme of ['light', 'dark'] as const)
     if (colorScheme === 'light')
       await shoot('growth', '/growth', async () => {
         await page.getByText('Proved over').waitFor();
-        await page.getByText('If no sum comes').waitFor();
+        await page.getByText('If no later budget comes').waitFor();
       });
     if (colorScheme === 'light')
       await shoot('stretch', '/stretch', async () => page.getByText('all proved').waitFor());

@@ -62,25 +62,25 @@ test('a pass is typed in by keyboard, joins its group, and is taken back by name
   await page.goto('/bench');
   await page.getByRole('button', { name: /Netfall Five high, 1080p/ }).click();
   const details = page.getByRole('region', { name: /Netfall Five high, 1080p/ });
-  await expect(details).toContainText('over 3 passes');
+  await expect(details).toContainText('over 3 runs');
   await page.getByLabel('Average', { exact: true }).fill('98.4');
   await page.getByLabel('1 % low', { exact: true }).fill('120');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('cannot be above the average');
   await page.getByLabel('1 % low', { exact: true }).fill('70');
   await page.keyboard.press('Enter');
-  await expect(details).toContainText('over 4 passes');
+  await expect(details).toContainText('over 4 runs');
   await expect(details).toContainText('far from the others');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(heard(page)).toContainText('Undone: Netfall Five 98.4 fps added');
-  await expect(details).toContainText('over 3 passes');
+  await expect(details).toContainText('over 3 runs');
 });
 
 test('a frame-time file is read to its distribution; a wrong one says what, where and how to mend it', async ({
   clean: page,
 }) => {
   await page.goto('/bench');
-  await expect(page.getByRole('button', { name: 'Add pass' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Add run' })).toBeVisible();
   const rows = Array.from({ length: 6000 }, (_, n) =>
     `${n};${(9 + Math.sin(n * 1.7) + (n % 500 === 250 ? 40 : 0)).toFixed(3)}`.replaceAll('.', ','),
   );
@@ -103,7 +103,7 @@ test('figures that may be rates or times are asked about, and the answer is take
   clean: page,
 }) => {
   await page.goto('/bench');
-  await expect(page.getByRole('button', { name: 'Add pass' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Add run' })).toBeVisible();
   const rates = Array.from({ length: 900 }, (_, n) => (78 + 5 * Math.sin(n * 1.7)).toFixed(1));
   await page
     .getByLabel('Frame-time file', { exact: true })
@@ -142,16 +142,16 @@ test('a chart is typed in once: names are matched or asked about, records saved,
   await expect(page.getByText('Line 4: No part has this name.')).toBeVisible();
   await expect(page.getByText(/Far from the \d+\.\d that is expected/)).toHaveCount(1);
   await choose(page, 'Part meant by Ember 270', 'Bramfell Ember 270 Duo');
-  await page.getByRole('button', { name: 'Save 4 records' }).click();
-  await expect(page.getByText('4 records added. What is left still has a question.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save 4 benchmarks' }).click();
+  await expect(page.getByText('4 benchmarks added. What is left still has a question.')).toBeVisible();
   // What is not clear stays, over a reload too.
   await page.reload();
   await expect(page.getByLabel('Bars of the chart')).toHaveValue('Larkspur 9 70');
   await page.getByLabel('Bars of the chart').fill('');
   await expect.poll(async () => (await modelOf(request)).fit.records).toBe(before.records + 4);
   // A reload forgets the step, so the records go by the list.
-  await page.getByRole('button', { name: 'All records' }).click();
-  await page.getByLabel('Search the records').fill('quayside weekly');
+  await page.getByRole('button', { name: 'All benchmarks' }).click();
+  await page.getByLabel('Search the benchmarks').fill('quayside weekly');
   await expect(page.getByRole('button', { name: /^Delete: Lantern Deep/ })).toHaveCount(4);
   for (let left = 4; left > 0; left--) {
     await page
@@ -171,7 +171,7 @@ test('a table is pasted: rows that are wrong are named, the others come in, and 
   await page.goto('/records?add=table');
   const good = 'Netfall Five;high;1920;1080;Ysmere Rowan 350U;Tolvane Tideline 380 Duo 16 GB;16;2;6000;36';
   await page
-    .getByLabel('Table of records, pasted')
+    .getByLabel('Table of benchmarks, pasted')
     .fill(
       [
         'game;preset;width;height;processor;card;memory gb;channels;mts;cl;average;low;colour',
@@ -185,11 +185,11 @@ test('a table is pasted: rows that are wrong are named, the others come in, and 
   await expect(page.getByText('Columns not read: colour.')).toBeVisible();
   await expect(page.getByText('row 3, average: “fast” is not a plain number')).toBeVisible();
   await expect(page.getByText('1: “own mix” is none of low, medium, high, ultra')).toBeVisible();
-  await page.getByRole('button', { name: 'Import 3 records' }).click();
-  await expect(page.getByText('3 records from the table added')).toBeVisible();
+  await page.getByRole('button', { name: 'Import 3 benchmarks' }).click();
+  await expect(page.getByText('3 benchmarks from the table added')).toBeVisible();
   await expect.poll(async () => (await recordsOf(request)).length).toBe(before + 3);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(heard(page)).toContainText('Undone: 3 records of a table imported');
+  await expect(heard(page)).toContainText('Undone: 3 benchmarks of a table imported');
   await expect.poll(async () => (await recordsOf(request)).length).toBe(before);
 });
 
@@ -199,25 +199,25 @@ test('the model page shows error, calibration, doubtful records and what to meas
 }) => {
   const before = (await modelOf(request)).fit;
   await page.goto('/model');
-  await expect(page.getByRole('region', { name: 'Standing' })).toContainText(/2\.\d %\s*the middle bar/);
+  await expect(page.getByRole('region', { name: 'Standing' })).toContainText(/2\.\d %\s*the median bar/);
   await expect(page.getByRole('img', { name: /80 % intervals held (7[4-9]|8\d|9[0-3]) %/ })).toBeVisible();
   await expect(page.getByText('They hold, so every range is shown as wide as the fit says.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Charts that disagree as a whole' })).toContainText('None.');
-  await expect(page.getByText('Kestrand Ember 130 Solo 2 GB ±').first()).toContainText('no record');
-  const narrow = page.getByRole('region', { name: 'Which record would narrow the choice?' });
+  await expect(page.getByText('Kestrand Ember 130 Solo 2 GB ±').first()).toContainText('no benchmark');
+  const narrow = page.getByRole('region', { name: 'Which benchmark would narrow the choice?' });
   await expect(narrow).toContainText('First idea is 18');
   await expect(narrow.getByRole('listitem').first()).toContainText('then ±');
-  const odd = page.getByRole('region', { name: 'Records that disagree with the rest' });
+  const odd = page.getByRole('region', { name: 'Benchmarks that disagree with the rest' });
   await odd
-    .getByRole('button', { name: /^Set aside/ })
+    .getByRole('button', { name: /^Exclude/ })
     .first()
     .click();
   await expect.poll(async () => (await modelOf(request)).fit.records).toBe(before.records - 1);
-  await expect(page.getByText('Set aside by hand: disagrees with the rest')).toBeVisible();
+  await expect(page.getByText('Excluded by hand: disagrees with the rest')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(async () => (await modelOf(request)).fit.records).toBe(before.records);
   await page.getByRole('button', { name: 'Fit from scratch' }).click();
-  await expect(page.getByText('Checking on records held out')).toBeVisible();
+  await expect(page.getByText('Checking on benchmarks held out')).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('button', { name: 'Fit from scratch' })).toBeVisible();
 });
@@ -226,9 +226,9 @@ test('a rate opens to its effects and to the records behind it', async ({ clean:
   await page.goto('/picks');
   await page.getByTitle('Where Netfall Five gets its frames from').click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog).toContainText('Nearest records behind it');
-  await expect(dialog).toContainText(/In the fit: .*of this card in this game/);
-  await expect(dialog).toContainText('All effects are fitted together from the records.');
+  await expect(dialog).toContainText('Nearest benchmarks behind it');
+  await expect(dialog).toContainText(/In the fit: .*of this graphics card in this game/);
+  await expect(dialog).toContainText('All effects are fitted together from the benchmarks.');
 });
 
 test('a card typed in by hand gets a wide rate from its sheet, and takes it along when it goes', async ({
@@ -239,7 +239,7 @@ test('a card typed in by hand gets a wide rate from its sheet, and takes it alon
     id: 'typed-card',
     kind: 'gpu',
     brand: 'Gullmoor',
-    name: 'Typed Card',
+    name: 'Typed Graphics card',
     chip: 'Typed 1',
     videoMemoryGb: 8,
     boardPowerWatts: 150,
@@ -257,7 +257,7 @@ test('a card typed in by hand gets a wide rate from its sheet, and takes it alon
     ).ok(),
   ).toBe(true);
   await page.goto('/model');
-  await expect(page.getByText('Gullmoor Typed Card ±').first()).toContainText('no record');
+  await expect(page.getByText('Gullmoor Typed Graphics card ±').first()).toContainText('no benchmark');
   await expect.poll(async () => (await modelOf(request)).gpus.length).toBe(before.gpus.length + 1);
   const rate = (await modelOf(request)).gpus.find((each) => each.part === part.id);
   const middle = before.gpus.map((each) => each.sdLn).sort((a, b) => a - b)[38];
@@ -280,7 +280,7 @@ test('own passes go out as a file and come back in; a bad one is told by place',
   };
   await page.goto('/data');
   const saved = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Own passes' }).click();
+  await page.getByRole('button', { name: 'Own runs' }).click();
   const text = await (
     await saved
   )
@@ -301,6 +301,6 @@ test('own passes go out as a file and come back in; a bad one is told by place',
     .getByLabel('Catalogue file')
     .setInputFiles(json('more.json', { ...file, runs: [...file.runs, { ...file.runs[0], id: 'one-more' }] }));
   await page.getByRole('button', { name: 'Import them' }).click();
-  await expect(page.getByText(`Imported: ${bench.runs.length + 1} passes of 2 systems.`)).toBeVisible();
+  await expect(page.getByText(`Imported: ${bench.runs.length + 1} runs of 2 systems.`)).toBeVisible();
   await request.post('/api/bench', { data: { removeRuns: ['one-more'] } });
 });

@@ -129,7 +129,7 @@ test('ugly data: long names, gaps everywhere, another currency without a rate, a
     },
   });
   await page.goto(`${emptyAddress}/picks`);
-  await expect(page.getByText('Card length: not known', { exact: false }).first()).toBeVisible();
+  await expect(page.getByText('Graphics card length: not known', { exact: false }).first()).toBeVisible();
   const overflow = await page.evaluate(
     () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
   );

@@ -80,14 +80,14 @@ test('a processor that starts the board is priced, counted in, and keeps the boa
   const left = page.locator('.ruler .head .state');
   const amount = async () => Number(/[\d.,]+/.exec(await left.innerText())?.[0].replace(',', ''));
   const before = await amount();
-  await found.getByRole('button', { name: 'Count it in, and keep this board' }).click();
+  await found.getByRole('button', { name: 'Count it in, and keep this motherboard' }).click();
   await expect(found).toBeHidden();
   await expect(
     page.getByText('Flash it before the first start with a borrowed older processor'),
   ).toBeAttached();
   expect(await amount()).toBeCloseTo(before - Number(price), 2);
   await page.goto('/brief');
-  await expect(page.getByLabel('What comes beside the parts, 1')).toHaveValue(/to update the firmware$/);
+  await expect(page.getByLabel('What comes beside the parts, 1')).toHaveValue(/to update the BIOS$/);
   await page.locator('h1').click();
   await saving(page, () => page.keyboard.press('Control+z'));
   await page.goto('/picks');

@@ -43,8 +43,10 @@ test('a build day is ticked, skipped with a reason, noted, moved within what bin
   await expect(card(page).getByText('Skipped: done yesterday')).toBeVisible();
 
   // The board cannot go in before its shield, and says why.
-  await list(page).getByRole('button', { name: 'The board onto its standoffs' }).click();
-  await expect(card(page).getByText(/Before it: .*shield does not go in behind the board/)).toBeVisible();
+  await list(page).getByRole('button', { name: 'The motherboard onto its standoffs' }).click();
+  await expect(
+    card(page).getByText(/Before it: .*shield does not go in behind the motherboard/),
+  ).toBeVisible();
   await card(page).getByRole('button', { name: 'Earlier' }).click();
   await expect(
     page.getByText(/comes after “The shield of the ports into the case”: the shield does not go in/),
@@ -228,6 +230,6 @@ test('a dead part names what can take its place today, and the candidate takes i
 test('with nothing picked the screen says what to do first', async ({ clean: page, request }) => {
   await reset(request, (workspace) => (workspace.candidates = [{ id: 'first', name: 'Bare', picks: {} }]));
   await page.goto('/build-day');
-  await expect(page.getByText('pick at least a board and a case')).toBeVisible();
+  await expect(page.getByText('pick at least a motherboard and a case')).toBeVisible();
   await expectAxeClean(page);
 });

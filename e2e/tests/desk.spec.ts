@@ -51,12 +51,12 @@ test('a broken check opens to its figures, and is mended without losing frames',
   await open(page);
   const check = page
     .getByRole('listitem')
-    .filter({ hasText: 'The card is 351 mm long, the case takes 268 mm.' });
+    .filter({ hasText: 'The graphics card is 351 mm long, the case takes 268 mm.' });
   await check.locator('summary').click();
-  await expect(check).toContainText('Card length: 351 mm against 268 mm');
+  await expect(check).toContainText('Graphics card length: 351 mm against 268 mm');
   await check.getByRole('button', { name: 'Fix it' }).click();
   await check.getByRole('button', { name: /^Swap/ }).first().click();
-  await expect(page.getByText('The card is 351 mm long')).toHaveCount(0);
+  await expect(page.getByText('The graphics card is 351 mm long')).toHaveCount(0);
 });
 
 test('undo and redo go on over a reload, with the names of the steps', async ({ clean: page }) => {
@@ -230,7 +230,7 @@ test('the next screen up stands beside the brief’s own in Find the best, Picks
   await page.goto('/stretch');
   await expect(page.getByText('all proved')).toBeVisible();
   const rows = page
-    .getByRole('region', { name: 'Two sums' })
+    .getByRole('region', { name: 'Two budgets' })
     .locator('tbody')
     .filter({ has: page.getByText(caption) })
     .locator('tr');
@@ -381,5 +381,7 @@ test('the palette opens a part with its offers and its specs', async ({ clean: p
   await page.keyboard.press('Control+k');
   await page.keyboard.type('whimbrel 390');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('dialog', { name: /Tarnholt Whimbrel 390/ })).toContainText('Package limit');
+  await expect(page.getByRole('dialog', { name: /Tarnholt Whimbrel 390/ })).toContainText(
+    'Package power limit',
+  );
 });

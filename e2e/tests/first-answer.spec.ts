@@ -118,8 +118,8 @@ async function briefAndChart(page: Page, address: string, counter: Counter): Pro
   await counter.type(page.getByLabel('Latency', { exact: true }), '18');
   await counter.type(page.getByLabel('Published by'), 'Quayside Weekly');
   await counter.type(page.getByLabel('Bars of the chart'), BARS.join('\n'), 2 * BARS.length);
-  await counter.click(page.getByRole('button', { name: 'Save 8 records' }));
-  await expect(page.getByText('8 records from the chart added')).toBeVisible();
+  await counter.click(page.getByRole('button', { name: 'Save 8 benchmarks' }));
+  await expect(page.getByText('8 benchmarks from the chart added')).toBeVisible();
   counter.begin('answer');
   await counter.click(page.getByRole('link', { name: 'Brief' }));
   await expect(page.getByText('Proved:')).toBeVisible();

@@ -13,7 +13,7 @@ const figure = (page: Page) => page.getByRole('complementary').locator('.figure 
 const proved = (page: Page) =>
   page
     .getByRole('complementary')
-    .getByText('Proved: no set of these parts gives more for this sum by these figures.');
+    .getByText('Proved: no set of these parts gives more for this budget by these figures.');
 
 test('by mouse', async ({ clean: page }) => {
   await page.goto('/brief');
@@ -106,10 +106,10 @@ test('by keyboard alone', async ({ clean: page }) => {
   await expect(dialog).toBeHidden();
   await palette('stretch');
   await expect(page.getByText('all proved')).toBeVisible();
-  await page.getByRole('slider', { name: 'Second sum' }).focus();
-  const value = await page.getByRole('slider', { name: 'Second sum' }).getAttribute('aria-valuetext');
+  await page.getByRole('slider', { name: 'Second budget' }).focus();
+  const value = await page.getByRole('slider', { name: 'Second budget' }).getAttribute('aria-valuetext');
   await page.keyboard.press('ArrowRight');
-  await expect(page.getByRole('slider', { name: 'Second sum' })).not.toHaveAttribute(
+  await expect(page.getByRole('slider', { name: 'Second budget' })).not.toHaveAttribute(
     'aria-valuetext',
     value ?? '',
   );

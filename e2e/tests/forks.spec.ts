@@ -7,7 +7,7 @@ test('forks are proved side by side, one turns by the sum, and a way is kept as 
 }) => {
   await page.goto('/forks');
   const card = page.getByRole('region', { name: 'Graphics card, or none' });
-  await expect(card.getByText(/With a card: .* fps ahead, for €/)).toBeVisible();
+  await expect(card.getByText(/With a graphics card: .* fps ahead, for €/)).toBeVisible();
   for (const name of ['New only, or used as well', 'Older or newer memory', 'Whose processor'])
     await expect(page.getByRole('region', { name })).toBeVisible();
   await expect(page.getByText('of the ways proved')).toBeHidden();
@@ -19,12 +19,12 @@ test('forks are proved side by side, one turns by the sum, and a way is kept as 
   await turn.focus();
   await page.keyboard.press('Enter');
   await expect(
-    card.getByText(/From €.* up to €960\.00, as far as was searched: with a card\./),
+    card.getByText(/From €.* up to €960\.00, as far as was searched: with a graphics card\./),
   ).toBeVisible();
-  await card.getByRole('button', { name: /^Keep.*No card/ }).click();
-  await expect(page.locator('.tab .text').last()).toContainText('No card');
+  await card.getByRole('button', { name: /^Keep.*No graphics card/ }).click();
+  await expect(page.locator('.tab .text').last()).toContainText('No graphics card');
   await page.keyboard.press('Control+z');
-  await expect(page.locator('.tab .text').last()).not.toContainText('No card');
+  await expect(page.locator('.tab .text').last()).not.toContainText('No graphics card');
 });
 
 test('a way with a brief of its own is marked and held against nobody, and taken back', async ({

@@ -50,7 +50,7 @@ test('says what to buy today and why, against the best of today, without a click
   await expect(page.locator('.forced').first()).toContainText('forced:');
   // The room that a path pays for ahead of time, or that it pays for none.
   await expect(page.getByText(/more today than|pays for no room ahead of time/).first()).toBeVisible();
-  await expect(page.getByText(/If no sum comes, not even €220/)).toBeVisible();
+  await expect(page.getByText(/If no later budget comes, not even €220/)).toBeVisible();
 });
 
 test('by mouse: take the path, drag a step to where it cannot be paid, and take that back', async ({
@@ -155,7 +155,9 @@ test('a later part that is prepared for holds today’s picks to having room for
   await expect(status(page)).toContainText('Proved over');
   await page.goto('/picks');
   // The first idea's board is of another socket: it does not fit any more, and says why.
-  await expect(page.getByText(/planned processor needs socket|planned card needs/).first()).toBeVisible();
+  await expect(
+    page.getByText(/planned processor needs socket|planned graphics card needs/).first(),
+  ).toBeVisible();
   await page.goto('/growth');
   await page.getByRole('button', { name: 'Stop preparing' }).click();
   await expect(page.getByText(/Today’s picks must have room for/)).toBeHidden();
@@ -168,7 +170,7 @@ test('chances over prices, and what would flip the choice, with progress and a s
   await page.getByRole('button', { name: 'Chances over prices' }).click();
   await expect(page.getByText('ends best')).toBeVisible();
   await expect(page.getByText(/can be paid as planned in/)).toBeVisible();
-  await page.getByRole('button', { name: 'Dates, sums, prices, rates' }).click();
+  await page.getByRole('button', { name: 'Dates, budgets, prices, rates' }).click();
   await expect(page.getByText(/of the moves tried/)).toBeVisible();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByText(/of the moves tried/)).toBeHidden();
@@ -184,9 +186,9 @@ test('with nothing to come it asks for it, and plans as soon as there is a sum',
   });
   await page.goto('/growth');
   await expect(page.getByRole('heading', { name: 'What is to come?' })).toBeVisible();
-  await page.getByRole('button', { name: 'A sum', exact: true }).click();
+  await page.getByRole('button', { name: 'A budget', exact: true }).click();
   await expect(verdict(page)).toContainText('Best over 36 months');
-  await expect(page.getByLabel('Amount of later sum 1')).toBeVisible();
+  await expect(page.getByLabel('Amount of later budget 1')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('heading', { name: 'What is to come?' })).toBeVisible();
 });
@@ -195,11 +197,11 @@ test('lanes show room to grow as their height, the line-up each candidate’s be
   clean: page,
 }) => {
   await page.goto('/picks');
-  const lane = page.getByRole('listbox', { name: /Board lane/ });
+  const lane = page.getByRole('listbox', { name: /Motherboard lane/ });
   await expect(lane).toBeVisible();
   await page.keyboard.press('g');
   await expect(page.getByRole('button', { name: /Room to grow/ })).toHaveAttribute('aria-pressed', 'true');
-  await expect(page.getByRole('listbox', { name: /Board lane.*Height: room to grow/ })).toBeVisible();
+  await expect(page.getByRole('listbox', { name: /Motherboard lane.*Height: room to grow/ })).toBeVisible();
   await page.getByRole('listbox', { name: /Graphics card lane/ }).focus();
   const strip = page.locator('.strip');
   // Along the lane to the first card that fits; its figure comes when the worker has it.

@@ -6,7 +6,7 @@ test('with the mouse: from the brief to the proved best set, kept over a reload'
   await page.goto('/brief');
   await expect(page.getByRole('heading', { name: 'What this brief can expect' })).toBeVisible();
   await expect(
-    page.getByText('Proved: no set of these parts gives more for this sum by these figures.'),
+    page.getByText('Proved: no set of these parts gives more for this budget by these figures.'),
   ).toBeVisible();
   await page.getByRole('link', { name: 'Picks' }).click();
   await page.getByRole('button', { name: /Find the best/ }).click();
@@ -114,7 +114,7 @@ test('a brief that nothing fits says what would have to give, and does it', asyn
   await expect(page.getByRole('listitem').filter({ hasText: 'more' }).first()).toBeVisible();
   await page.getByRole('listitem').filter({ hasText: /^€/ }).getByRole('button', { name: 'Do that' }).click();
   await expect(
-    page.getByText('Proved: no set of these parts gives more for this sum by these figures.'),
+    page.getByText('Proved: no set of these parts gives more for this budget by these figures.'),
   ).toBeVisible();
 });
 

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { demoFile, expect, expectAxeClean, test } from '../fixtures.ts';
 
-/* Prices taken in, corrected, and brought by the market’s clock: the database of these tests does not stay as it was. */
+/* Prices imported, corrected, and brought by the market’s clock: the database of these tests does not stay as it was. */
 
 const row = (page: Page, name: RegExp) => page.locator('button.row', { hasText: name });
 
@@ -10,8 +10,8 @@ test('a wrong look is corrected where it stands, and that is taken back', async 
   await row(page, /Kestrand Mole T4-2M10/)
     .first()
     .click();
-  await page.getByText(/The \d+ looks behind it/).click();
-  await page.getByRole('button', { name: /Correct the look of 19 Nov 12:00 at Pennywharf/ }).click();
+  await page.getByText(/The \d+ price checks behind it/).click();
+  await page.getByRole('button', { name: /Correct the price check of 19 Nov 12:00 at Pennywharf/ }).click();
   await page.getByLabel('Price as it was').fill('55.5');
   await page.getByRole('button', { name: 'It was this price' }).click();
   const line = page.getByRole('row', { name: /19 Nov 12:00 Pennywharf/ });

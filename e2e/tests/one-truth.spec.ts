@@ -3,7 +3,7 @@ import { expect, MONEY_SCREENS, reset, test } from '../fixtures.ts';
 
 /* What one screen says of a pick, a total or a price, every other screen says too: also when the market has moved on. */
 
-const SLOTS = ['Processor', 'Board', 'Memory', 'Graphics card', 'Storage', 'Power supply', 'Network'];
+const SLOTS = ['Processor', 'Motherboard', 'Memory', 'Graphics card', 'Storage', 'Power supply', 'Network'];
 
 /** A word and a price, by the name of the slot. */
 type Said = Record<string, { readonly word: string; readonly price: string }>;

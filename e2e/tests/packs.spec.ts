@@ -64,11 +64,11 @@ test('marked parts are handed on as a pack; another takes it in, sees whose it i
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"ripe-pick/pack","version":1,"name":"","parts":[{}]}'),
   });
-  await expect(page.getByRole('alert')).toContainText('The pack was not taken');
+  await expect(page.getByRole('alert')).toContainText('The pack was not imported');
   await file.setInputFiles({ name: 'plover.json', mimeType: 'application/json', buffer: pack });
   await expect(page.getByText(/is the pack Plover processors by Oddny/)).toBeVisible();
-  await page.getByRole('button', { name: 'Take it in' }).click();
-  await expect(page.getByText(/^Taken in: 2 parts/)).toBeVisible();
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByText(/^Imported: 2 parts/)).toBeVisible();
   expect((await stored()).parts).toHaveLength(before.parts.length + 2);
   await expectAxeClean(page);
   await page.getByRole('button', { name: 'Remove again: Plover processors' }).click();
@@ -76,7 +76,7 @@ test('marked parts are handed on as a pack; another takes it in, sees whose it i
     .getByRole('alertdialog', { name: 'Remove Plover processors' })
     .getByRole('button', { name: 'Remove it' })
     .click();
-  await expect(page.getByText('Plover processors is taken out. Ctrl+Z takes it in again.')).toBeVisible();
+  await expect(page.getByText('Plover processors is deleted. Ctrl+Z brings it back.')).toBeVisible();
   expect(await stored()).toEqual(before);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Remove again: Plover processors' })).toBeVisible();

@@ -35,12 +35,12 @@ const switched = (page: Page, label: string) => page.getByRole('switch', { name:
 
 const STORIES: readonly Story[] = [
   {
-    name: 'the most frames for the sum',
+    name: 'the most frames for the budget',
     ask: async () => {},
     told: { lines: [11490, 9390, 3300, 23099, 1390, 2490, 3090, 899, 390, 390], total: 55928 },
   },
   {
-    name: 'a smaller sum',
+    name: 'a smaller budget',
     ask: (page) => typed(page, 'Budget', '450'),
     told: { lines: [7990, 4690, 2590, 15500, 1390, 1199, 2490, 1690, 420, 390, 395], total: 38744 },
   },
@@ -101,7 +101,7 @@ const STORIES: readonly Story[] = [
     },
   },
   {
-    name: 'streaming beside the game',
+    name: 'streaming in the background',
     ask: (page) => chosen(page, 'Add a side job', 'Streaming'),
     told: { lines: [11490, 9390, 3300, 23099, 1390, 2490, 3090, 899, 390, 390], total: 55928 },
   },
@@ -119,7 +119,7 @@ const STORIES: readonly Story[] = [
     told: { lines: [14490, 4690, 2590, 23099, 1390, 1199, 3299, 3090, 390, 390], total: 54627 },
   },
   {
-    name: 'cards of one maker only',
+    name: 'graphics cards of one maker only',
     ask: async (page) => {
       await chosen(page, 'Graphics card', 'Kestrand');
     },
@@ -140,9 +140,9 @@ const STORIES: readonly Story[] = [
     told: { lines: [7990, 4690, 2590, 23099, 1390, 1199, 2490, 3090, 3790, 390], total: 50718 },
   },
   {
-    name: 'a screen from the same sum',
+    name: 'a screen from the same budget',
     ask: async (page) => {
-      await page.getByRole('button', { name: 'A screen, fans, cables from the same sum' }).click();
+      await page.getByRole('button', { name: 'A screen, fans, cables from the same budget' }).click();
       await typed(page, 'Price of Screen', '99');
     },
     says: /Screen, €99.00/,

@@ -27,9 +27,9 @@ test('a part that does not fit says why, and how to mend it', async ({ clean: pa
   await expect(strip).toContainText('Memory');
   for (let n = 0; n < 40; n++) {
     await page.keyboard.press('ArrowRight');
-    if (/The kit is DDR5/.test((await strip.textContent()) ?? '')) break;
+    if (/The memory kit is DDR5/.test((await strip.textContent()) ?? '')) break;
   }
-  await expect(strip).toContainText('The kit is DDR5, the board takes DDR4.');
+  await expect(strip).toContainText('The memory kit is DDR5, the motherboard takes DDR4.');
   await expect(strip).toContainText('With what it needs, all in all');
   await expect(strip).toContainText('board');
   await expect(page.getByRole('button', { name: 'Swap all' })).toBeVisible();
@@ -88,14 +88,14 @@ test('the brief changes what can be expected: conditions, goal, shares by key', 
   await page.goto('/brief');
   const gpu = page.getByRole('complementary');
   await expect(
-    gpu.getByText('Proved: no set of these parts gives more for this sum by these figures.'),
+    gpu.getByText('Proved: no set of these parts gives more for this budget by these figures.'),
   ).toBeVisible();
   const figure = gpu.locator('.figure strong');
   const all = Number(await figure.textContent());
   await page.getByRole('button', { name: 'Used', exact: true }).click();
   await expect(figure).not.toHaveText(String(all));
   await expect(
-    gpu.getByText('Proved: no set of these parts gives more for this sum by these figures.'),
+    gpu.getByText('Proved: no set of these parts gives more for this budget by these figures.'),
   ).toBeVisible();
   expect(Number(await figure.textContent())).toBeLessThan(all);
   const border = page.getByRole('slider', { name: /Border between Netfall Five and Brineball/ });

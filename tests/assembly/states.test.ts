@@ -69,7 +69,8 @@ describe('the states of a machine', () => {
   });
   it('run a tuned kit as the same kit sold at that rate would', () => {
     const kit = partOf(idOf('memory'));
-    if (kit?.kind !== 'memory' || kit.ratedMts === null || kit.ratedCl === null) throw new Error('a kit');
+    if (kit?.kind !== 'memory' || kit.ratedMts === null || kit.ratedCl === null)
+      throw new Error('a memory kit');
     const faster = Math.round(kit.ratedMts * 1.1);
     const sold = {
       ...catalogue,

@@ -163,7 +163,7 @@ describe('baskets worked out on paper', () => {
   });
   it('a gift takes its own price off', () => {
     const shops = [shop('a', 0, null), shop('b', 0, null)];
-    const gift = deal('gift', { shop: 'a', parts: ['cpu'], gift: { part: 'ram', text: 'a kit' } });
+    const gift = deal('gift', { shop: 'a', parts: ['cpu'], gift: { part: 'ram', text: 'a memory kit' } });
     // A: 100 + 40 - 40, and the supply 30 there too.
     expect(solve(market(shops, BOTH, [gift]))).toMatchObject({ dueNow: 13_000, at: 'a a a' });
   });

@@ -101,7 +101,7 @@ export function generation(seed: number, scatter: number): Generation {
     const part = {
       ...BLANK_GPU,
       id: `gpu-${n}`,
-      name: `Card ${n}`,
+      name: `Graphics card ${n}`,
       chip: `Chip ${n}`,
       tflops,
       memoryGbs,

@@ -146,7 +146,7 @@ describe('more money later never lowers the best value', () => {
           planGrowth(growthWorld({ ...wish, brief: { ...wish.brief, growth: { ...growth, sums } } }), 1),
         );
         const value = plan.answers[0]?.value ?? -Infinity;
-        expect(value, `seed ${seed}, ${factor} times the sums`).toBeGreaterThanOrEqual(before);
+        expect(value, `seed ${seed}, ${factor} times the budgets`).toBeGreaterThanOrEqual(before);
         if (value > before && before > -Infinity) told++;
         before = value;
       }

@@ -136,7 +136,7 @@ export function tinyGrowth(seed: number): OutlookOptions {
           {
             id: 'e',
             kind: 'launch',
-            name: 'next cards',
+            name: 'next graphics cards',
             from: '2027-03-01',
             to: '2027-03-01',
             touches: ['gpu'],

@@ -86,7 +86,7 @@ export function agreement(seed: number, faults?: SearchFaults): AgreementReport 
   compare('frontier', steps(nonDominated(builds)), steps(frontier.steps));
   const middle = costs[costs.length >> 1] ?? 0;
   compare(
-    'frontier up to a sum',
+    'frontier up to a budget',
     steps(nonDominated(builds.filter((build) => build.cost <= middle))),
     steps(finish(prepared.frontier(middle)).steps),
   );

@@ -347,7 +347,7 @@ describe('why nothing fits', () => {
     ['a case that is too small', { maxLitres: 5 }],
     ['two impossible wishes', { maxLitres: 5, memoryGb: 1024 }],
     [
-      'a supply that nobody marked so well, and no noise',
+      'a power supply that nobody marked so well, and no noise',
       { psuQuality: 5, maxNoiseDb: 1, stockCooler: false },
     ],
     ['three impossible wishes', { maxLitres: 5, memoryGb: 1024, maxNoiseDb: 1 }],

@@ -25,14 +25,14 @@ export const USAGE = `Ripe Pick on the command line. No server needed.
   npm run -s pick -- check --brief FILE --catalogue FILE --build FILE [--json]
   npm run -s pick -- grow  --brief FILE --catalogue FILE [--k N] [--build FILE] [--json]
   npm run -s pick -- assemble --catalogue FILE --build FILE [--brief FILE] [--md] [--json]
-  npm run -s pick -- fit   --catalogue FILE --records FILE [--out FILE] [--json]
+  npm run -s pick -- fit   --catalogue FILE --benchmarks FILE [--out FILE] [--json]
 
-solve   the best build for the brief, proved best, and with --k the N best that differ in processor or card
+solve   the best build for the brief, proved best, and with --k the N best that differ in processor or graphics card
 rates   expected frame rates of a given build
 check   what does not fit in a given build, and what it costs
-grow    the best path over the brief's later sums, proved, and with --k the N best; with --build its own path and its best
+grow    the best path over the brief's later budgets, proved, and with --k the N best; with --build its own path and its best
 assemble  the steps of putting a build together, in order, with cautions; --md as a list to tick
-fit     all effects from a table of benchmark records; --out writes the catalogue with the fitted model
+fit     all effects from a table of benchmarks; --out writes the catalogue with the fitted model
 
 Exit code 0: answered. 1: solve or grow found that nothing fits, or check that something does not. 2: bad input.
 The files are described in docs/formats/. Start from packages/demo/files/.`;
@@ -44,7 +44,7 @@ const TAKES: Readonly<Record<CliCommand, readonly string[]>> = {
   check: ['brief', 'catalogue', 'build', 'json'],
   grow: ['brief', 'catalogue', 'k', 'build', 'json'],
   assemble: ['catalogue', 'build', 'brief', 'md', 'json'],
-  fit: ['catalogue', 'records', 'out', 'json'],
+  fit: ['catalogue', 'benchmarks', 'out', 'json'],
 };
 
 /** What is wrong with the options of a command as such; null when nothing is. */
@@ -68,7 +68,7 @@ export function readArguments(argv: readonly string[]): Arguments | string {
         catalogue: { type: 'string' },
         build: { type: 'string' },
         k: { type: 'string' },
-        records: { type: 'string' },
+        benchmarks: { type: 'string' },
         out: { type: 'string' },
         json: { type: 'boolean' },
         md: { type: 'boolean' },
@@ -89,7 +89,7 @@ export function readArguments(argv: readonly string[]): Arguments | string {
   if (problem !== null) return problem;
   if (command !== 'fit' && command !== 'assemble' && !values.brief) return '--brief FILE is missing';
   if (!values.catalogue) return '--catalogue FILE is missing';
-  if (command === 'fit' && !values.records) return '--records FILE is missing';
+  if (command === 'fit' && !values.benchmarks) return '--benchmarks FILE is missing';
   if (values.out === '') return '--out names no file';
   if (values.json && values.md) return '--json and --md are two forms of one answer: take one';
   if (ABOUT_A_BUILD.has(command) && !values.build)
@@ -102,7 +102,7 @@ export function readArguments(argv: readonly string[]): Arguments | string {
     brief: values.brief ?? '',
     catalogue: values.catalogue,
     build: values.build ?? null,
-    records: values.records ?? null,
+    records: values.benchmarks ?? null,
     out: values.out ?? null,
     runnersUp,
     json: values.json ?? false,

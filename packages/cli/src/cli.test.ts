@@ -98,7 +98,7 @@ describe('pick rates and pick check', () => {
       'build.json': broken.replace('hollandale-tin-tin-s2', small.id),
     });
     expect(code).toBe(1);
-    expect(out).toContain('block: The board is micro-ATX');
+    expect(out).toContain('block: The motherboard is micro-ATX');
     expect(
       pick(['check', ...FILES, '--build', 'build.json'], {
         'build.json': '{"format":"ripe-pick/build","version":1,"picks":{}}',
@@ -121,13 +121,13 @@ describe('bad input: exit code 2, one clear line for each error', () => {
     ['an option without its file', ['solve', '--brief'], {}, '--brief'],
     [
       'an answer that cannot be written, before anything is worked out',
-      ['fit', '--catalogue', 'nowhere.json', '--records', 'records.csv', '--out', 'folder/'],
+      ['fit', '--catalogue', 'nowhere.json', '--benchmarks', 'records.csv', '--out', 'folder/'],
       {},
       'folder/: file: is a folder',
     ],
     [
       'a catalogue without games to fit',
-      ['fit', '--catalogue', 'catalogue.json', '--records', 'records.csv'],
+      ['fit', '--catalogue', 'catalogue.json', '--benchmarks', 'records.csv'],
       {
         'catalogue.json': spoilt('catalogue.json', (raw: { frameModel: Record<string, unknown> }) => {
           raw.frameModel = { ...raw.frameModel, fit: undefined, games: [] };
@@ -229,7 +229,7 @@ describe('bad input: exit code 2, one clear line for each error', () => {
 });
 
 describe('pick fit', () => {
-  const FIT = ['fit', '--catalogue', 'catalogue.json', '--records', 'records.csv'];
+  const FIT = ['fit', '--catalogue', 'catalogue.json', '--benchmarks', 'records.csv'];
   it('fits the demo’s records, says how good it is, and writes a catalogue that reads back', () => {
     // Without the model that was fitted before, and without its rates: the games' facts and the records alone.
     const bare = spoilt('catalogue.json', (raw: { frameModel: Record<string, unknown> }) => {
@@ -255,7 +255,7 @@ describe('pick fit', () => {
   it('tells what is wrong with a table by row, and what is missing', () => {
     const bad = pick(FIT, { 'records.csv': 'game,processor,average\nnetfall,x,fast' });
     expect([bad.code, bad.err[0]]).toEqual([2, expect.stringContaining('records.csv: row 2, average')]);
-    expect(pick(['fit', '--catalogue', 'catalogue.json']).err[0]).toContain('--records FILE is missing');
+    expect(pick(['fit', '--catalogue', 'catalogue.json']).err[0]).toContain('--benchmarks FILE is missing');
     expect(pick(['solve', '--catalogue', 'catalogue.json']).err[0]).toContain('--brief FILE is missing');
   });
 });
@@ -314,7 +314,7 @@ describe('pick assemble', () => {
     const { out: list } = pick([...ABOUT, '--md', '--brief', 'brief.json']);
     expect(list).toContain('# Build day: First idea');
     expect(list.indexOf('The shield of the ports')).toBeLessThan(
-      list.indexOf('The board onto its standoffs'),
+      list.indexOf('The motherboard onto its standoffs'),
     );
     expect(list).toContain('> Never open the power supply');
     const { steps } = JSON.parse(pick([...ABOUT, '--json']).out) as { steps: { code: string }[] };

@@ -43,16 +43,16 @@ export function fitCommand(
     );
   else {
     world.out(
-      `Fitted from ${frameModel.fit.records} records; ${heldBack.length} held back, ${disagree.length} disagree with the rest.`,
+      `Fitted from ${frameModel.fit.records} benchmarks; ${heldBack.length} not used yet, ${disagree.length} disagree with the rest.`,
     );
     if (heldOut) {
       world.out(
-        `Off by ${(100 * heldOut.medianError).toFixed(1)} % at the median for records it had not seen, below ${(100 * heldOut.error90).toFixed(1)} % for nine in ten.`,
+        `Typical error (median) ${(100 * heldOut.medianError).toFixed(1)} % for benchmarks it had not seen, below ${(100 * heldOut.error90).toFixed(1)} % for nine in ten.`,
       );
       for (const { nominal, actual } of heldOut.coverage)
         world.out(`  ${(100 * nominal).toFixed(0)} % intervals held ${(100 * actual).toFixed(0)} %`);
     }
-    for (const { id, reasons } of heldBack) world.out(`  held back ${id}: ${reasons.join(' ')}`);
+    for (const { id, reasons } of heldBack) world.out(`  not used yet ${id}: ${reasons.join(' ')}`);
     for (const id of disagree) world.out(`  disagrees ${id}`);
   }
   return 0;

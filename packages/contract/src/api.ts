@@ -193,7 +193,7 @@ export const api = {
     /** What takes the changes back, in the order in which it is to be done. */
     response: z.strictObject({ undo: z.array(catalogueChangeSchema) }),
   },
-  /** Packs that were taken in, oldest first. */
+  /** Packs that were imported, oldest first. */
   packs: {
     method: 'GET',
     path: '/api/packs',

@@ -62,7 +62,7 @@ const orderLineSchema = z.strictObject({
   paidMinor: z.int().nullable().default(null),
   /** Of what was sent back or sold: what came for it. */
   backMinor: minorSchema.nullable().default(null),
-  /** Kept back for the risk of a used part until it has arrived. */
+  /** Reserve for a used part until it has arrived. */
   reserveMinor: minorSchema.default(0),
   state: z.enum(LINE_STATES).default('ordered'),
   arrivedOn: dateSchema.nullable().default(null),

@@ -11,7 +11,7 @@ const DEADLINES: readonly Deadline[] = [
     day: '2028-02-29',
     kind: 'send',
     title: 'Last postmark day: Twenty back, on a card; by post',
-    about: 'Maker Card\nneeded: receipt\\copy, twice; signed',
+    about: 'Maker Graphics card\nneeded: receipt\\copy, twice; signed',
     remindDays: 7,
   },
   {

@@ -193,7 +193,7 @@ class BriefCheck extends Problems {
         this.add(
           `${path}.id`,
           `id "${id}" stands twice among what is to come`,
-          'Give every later sum and wish an id of its own.',
+          'Give every later budget and wish an id of its own.',
         );
       seen.add(id);
     };
@@ -216,7 +216,7 @@ class BriefCheck extends Problems {
       this.add(
         'money.currency',
         `no shop’s prices can be counted in ${currency}`,
-        `Add a dated rate to ${currency} to the catalogue’s currencyRates, or state the sum in a shop’s currency.`,
+        `Add a dated rate to ${currency} to the catalogue’s currencyRates, or state the budget in a shop’s currency.`,
       );
   }
 }

@@ -81,7 +81,7 @@ export const doubtOf = (where: string, what: string, mend?: string): PriceDoubt 
   ...(mend === undefined ? {} : { mend: mend.slice(0, 500) }),
 });
 
-const HOW = ['offer', 'item number', 'maker’s number', 'name', 'none'] as const;
+const HOW = ['offer', 'item number', 'part number', 'name', 'none'] as const;
 /** A found offer with what it was matched to. */
 export const matchedSchema = z.strictObject({
   found: foundSchema,

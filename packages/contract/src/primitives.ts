@@ -50,7 +50,7 @@ export const currencySchema = z
   .string()
   .regex(/^[A-Z]{3}$/, 'a currency is three capital letters, such as EUR (ISO 4217)');
 
-/** Largest amount taken in, so that every sum stays exact. */
+/** Largest amount imported, so that every sum stays exact. */
 const MAX_MINOR = 10_000_000_000;
 
 /** A whole number of minor units, 0 or more. */

@@ -149,7 +149,7 @@ export function calendar(file: MarketFile): string {
   const events = [
     {
       uid: 'launch-cards',
-      name: 'New generation of cards',
+      name: 'New generation of graphics cards',
       from: dateOn(file, LAUNCH_DAY),
       to: dateOn(file, LAUNCH_DAY + 1),
       category: 'LAUNCH',

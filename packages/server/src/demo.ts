@@ -64,10 +64,10 @@ function valid<T>(read: Read<T>, what: string): T {
 /** Puts the demo's catalogue, records and passes in place, through the same readers as files from outside. */
 export async function fillWithDemo(store: Store, demo: DemoFiles): Promise<Counts> {
   const file = valid(readCatalogueFile(demo.catalogue()), 'catalogue');
-  const records = valid(readRecordsFile(demo.records(), file), 'table of records');
+  const records = valid(readRecordsFile(demo.records(), file), 'table of benchmarks');
   // The machine that is slow comes last: it is what the bench opens with.
   const benches = [demo.secondBench, demo.bench].flatMap((file) =>
-    file ? [valid(readBenchFile(file()), 'file of passes')] : [],
+    file ? [valid(readBenchFile(file()), 'file of runs')] : [],
   );
   const counts = await store.replaceCatalogue(file);
   await store.changeRecords(records, []);

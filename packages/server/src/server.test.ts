@@ -150,7 +150,7 @@ describe('the API', () => {
         body: JSON.stringify(body),
         headers: { 'content-type': 'application/json' },
       });
-    const part = { id: 'mine', kind: 'gpu', brand: 'Own', name: 'First card', lengthMm: 200 };
+    const part = { id: 'mine', kind: 'gpu', brand: 'Own', name: 'First graphics card', lengthMm: 200 };
     const shop = {
       id: 'corner',
       name: 'Corner',

@@ -104,7 +104,7 @@ const changedRateSchema = z.strictObject({
   before: currencyRateSchema.nullable(),
 });
 
-/** A pack that was taken in, and all that it brought, by which it is taken out again. */
+/** A pack that was imported, and all that it brought, by which it is taken out again. */
 export const keptPackSchema = z.strictObject({
   id: idSchema,
   ...packAboutShape,

@@ -187,7 +187,7 @@ describe('the steps of a build day', () => {
         if (tower) expect(isBefore(places, 'seat-m2', 'mount-cooler')).toBe(true);
         if (!all.choices.cardFirst)
           for (const each of ['front-leads', 'board-power', 'bay-drive', 'case-fans'])
-            expect(isBefore(places, each, 'card-in'), `${each} before the card`).toBe(true);
+            expect(isBefore(places, each, 'card-in'), `${each} before the graphics card`).toBe(true);
       }),
       { numRuns: 300 },
     );

@@ -48,7 +48,7 @@ function forTheParts({ parts, choices, ownedDrives }: AssemblyInput): (BuildComp
     sata > LEADS_IN_BOX && {
       code: 'sata-lead',
       name: 'SATA lead',
-      why: `${sata} drives; ${LEADS_IN_BOX} leads are in a board’s box as a rule.`,
+      why: `${sata} drives; ${LEADS_IN_BOX} leads are in a motherboard’s box as a rule.`,
       count: sata - LEADS_IN_BOX,
     },
   ];
@@ -61,13 +61,13 @@ function forTheBrief({ parts, needs }: AssemblyInput): (BuildCompanion | false)[
     isWirelessShort && {
       code: 'wireless',
       name: 'Wireless adapter',
-      why: 'The brief asks for it, the board has none.',
+      why: 'The brief asks for it, the motherboard has none.',
       count: 1,
     },
     {
       code: 'stick',
       name: 'USB stick, 8 GB or more',
-      why: 'The system is installed from it, firmware too.',
+      why: 'The system is installed from it, BIOS too.',
       count: 1,
     },
     needs.osLicence &&

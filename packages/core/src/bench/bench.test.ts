@@ -159,7 +159,7 @@ describe('frame-time files of any common shape', () => {
     const withBusy = (name: string, busy: (ms: number) => number) =>
       of(`ms,${name}\n${times.map((ms) => `${ms},${busy(ms).toFixed(3)}`).join('\n')}`).gpuBusy ?? NaN;
     expect(withBusy('gpu load %', () => 93)).toBeCloseTo(0.93, 6);
-    expect(withBusy('card busy', () => 0.93)).toBeCloseTo(0.93, 6);
+    expect(withBusy('graphics card busy', () => 0.93)).toBeCloseTo(0.93, 6);
     expect(withBusy('MsGPUActive', (ms) => 0.93 * ms)).toBeCloseTo(0.93, 2);
   });
   it('skip rows without a frame and gaps of a running clock, and count them', () => {

@@ -208,7 +208,7 @@ export function recordsOfRuns(
         source: { name: machine.name, on: group[group.length - 1].on },
         trust: 'own',
         rig: machine.id,
-        note: `mean of ${summary.count} ${summary.count === 1 ? 'pass' : 'passes'}`,
+        note: `mean of ${summary.count} ${summary.count === 1 ? 'run' : 'runs'}`,
         excluded: machine.isCounted ? null : 'its system is left out of the model',
       },
     ];

@@ -102,12 +102,11 @@ export function* readFrameTimes(
     }
     const busy = busyColumn === undefined ? '' : (cells[busyColumn] ?? '');
     log.add(value, busy === '' ? NaN : numberIn(busy, shape.isCommaDecimal));
-    if (log.count > MOST_ROWS)
-      return failed(row, `More than ${MOST_ROWS} rows.`, 'Cut the file into passes.');
+    if (log.count > MOST_ROWS) return failed(row, `More than ${MOST_ROWS} rows.`, 'Cut the file into runs.');
   }
   const { count, skipped, ms } = log;
   if (count < 2)
-    return failed(null, 'Fewer than two frames were found.', 'Log a pass of at least some seconds.');
+    return failed(null, 'Fewer than two frames were found.', 'Log a run of at least some seconds.');
   if (skipped > count)
     return failed(
       null,

@@ -72,8 +72,8 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     code: 'no-power',
     name: 'No power gets in',
     prior: always(1),
-    reason: 'The switch at the supply’s rear, a socket strip, a plug that is not home.',
-    tries: ['Switch the strip and the supply on, try another socket and another lead.'],
+    reason: 'The switch at the power supply’s rear, a socket strip, a plug that is not home.',
+    tries: ['Switch the strip and the power supply on, try another socket and another lead.'],
     rulesOut: 'Mains, strip, switch.',
     effort: 1,
     replaces: null,
@@ -84,7 +84,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     prior: always(1.1),
     reason: 'It sits one pin aside, or is off.',
     tries: [
-      'Hold the plan in the board’s manual against the two pins. Or touch the two pins shortly with a screwdriver, instead of the button.',
+      'Hold the plan in the motherboard’s manual against the two pins. Or touch the two pins shortly with a screwdriver, instead of the button.',
     ],
     rulesOut: 'Button and its lead.',
     effort: 2,
@@ -96,7 +96,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     prior: always(0.9),
     reason: 'It is stiff, and its catch clicks late.',
     tries: [
-      'Unplug the mains, press the 24-pin plug in until its catch clicks; the same at the supply, where its leads come off.',
+      'Unplug the mains, press the 24-pin plug in until its catch clicks; the same at the power supply, where its leads come off.',
     ],
     rulesOut: 'The main plug.',
     effort: 2,
@@ -108,7 +108,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     prior: always(1.4),
     reason: 'It hides in the upper corner and is forgotten most of all.',
     tries: [
-      'Unplug the mains, plug the 4- or 8-pin lead for the processor in until it clicks. Not a card’s lead.',
+      'Unplug the mains, plug the 4- or 8-pin lead for the processor in until it clicks. Not a graphics card’s lead.',
     ],
     rulesOut: 'The processor’s power.',
     effort: 2,
@@ -116,11 +116,11 @@ export const CAUSE_TABLE: readonly StartCause[] = [
   },
   {
     code: 'short',
-    name: 'Something touches the board’s back',
+    name: 'Something touches the motherboard’s back',
     prior: always(0.5),
     reason: 'A standoff without a hole, a loose screw, a tongue of the shield.',
     tries: [
-      'Unplug the mains, take the board out, count the standoffs. Try it on its box with processor, one module and the cooler alone.',
+      'Unplug the mains, take the motherboard out, count the standoffs. Try it on its box with processor, one module and the cooler alone.',
     ],
     rulesOut: 'The case.',
     effort: 9,
@@ -140,22 +140,22 @@ export const CAUSE_TABLE: readonly StartCause[] = [
   },
   {
     code: 'firmware',
-    name: 'The firmware does not know the processor',
+    name: 'The BIOS does not know the processor',
     prior: ({ oldFirmware }) => (oldFirmware === true ? 6 : oldFirmware === null ? 0.5 : 0.05),
-    reason: 'The board is older than the processor.',
+    reason: 'The motherboard is older than the processor.',
     tries: [
-      'Flash the level that the processor needs, without a processor where the board can, else with a borrowed older one. The maker’s manual comes first.',
+      'Flash the version that the processor needs, without a processor where the motherboard can, else with a borrowed older one. The maker’s manual comes first.',
     ],
-    rulesOut: 'The firmware.',
+    rulesOut: 'The BIOS.',
     effort: 5,
     replaces: null,
   },
   {
     code: 'wrong-output',
-    name: 'The screen hangs on the board, not on the card',
+    name: 'The screen hangs on the motherboard, not on the graphics card',
     prior: ({ card }) => (card ? 1.2 : 0),
-    reason: 'With a card in, most boards show nothing at their own outputs.',
-    tries: ['Plug the screen into the card.'],
+    reason: 'With a graphics card in, most motherboards show nothing at their own outputs.',
+    tries: ['Plug the screen into the graphics card.'],
     rulesOut: 'The output.',
     effort: 1,
     replaces: null,
@@ -172,21 +172,21 @@ export const CAUSE_TABLE: readonly StartCause[] = [
   },
   {
     code: 'card-seat',
-    name: 'The card is not home in its slot',
+    name: 'The graphics card is not home in its slot',
     prior: ({ card }) => (card ? 0.7 : 0),
     reason: 'The cover’s bracket holds it up, or the catch has not clicked.',
-    tries: ['Unplug the mains, take the card out and press it in again until the catch clicks.'],
-    rulesOut: 'Seat of the card.',
+    tries: ['Unplug the mains, take the graphics card out and press it in again until the catch clicks.'],
+    rulesOut: 'Seat of the graphics card.',
     effort: 3,
     replaces: null,
   },
   {
     code: 'card-power',
-    name: 'The card’s power leads',
+    name: 'The graphics card’s power leads',
     prior: ({ card, cardLeads }) => (card && cardLeads !== false ? 1 : 0),
     reason: 'Forgotten, or one of two.',
-    tries: ['Unplug the mains, feed every plug of the card by a lead of its own until it clicks.'],
-    rulesOut: 'Power of the card.',
+    tries: ['Unplug the mains, feed every plug of the graphics card by a lead of its own until it clicks.'],
+    rulesOut: 'Power of the graphics card.',
     effort: 2,
     replaces: null,
   },
@@ -208,20 +208,18 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     name: 'No drive to start from',
     prior: always(0.6),
     reason: 'It is not home, sits at a dead port, or nothing is installed yet.',
-    tries: [
-      'Look whether the firmware lists the drive. Seat it again, another port, then install the system.',
-    ],
+    tries: ['Look whether the BIOS lists the drive. Seat it again, another port, then install the system.'],
     rulesOut: 'Seat and port of the drive.',
     effort: 3,
     replaces: null,
   },
   ...(
     [
-      ['dead-psu', 'psu', 'The supply is dead', 0.18],
-      ['dead-board', 'motherboard', 'The board is dead', 0.2],
+      ['dead-psu', 'psu', 'The power supply is dead', 0.18],
+      ['dead-board', 'motherboard', 'The motherboard is dead', 0.2],
       ['dead-memory', 'memory', 'A memory module is dead', 0.15],
       ['dead-cpu', 'cpu', 'The processor is dead', 0.03],
-      ['dead-gpu', 'gpu', 'The card is dead', 0.12],
+      ['dead-gpu', 'gpu', 'The graphics card is dead', 0.12],
     ] as const
   ).map(([code, slot, name, weight]): StartCause => ({
     code,
@@ -232,7 +230,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
       code === 'dead-memory'
         ? 'Try each module by itself in the same slot.'
         : code === 'dead-gpu'
-          ? 'Try without the card, the screen on the board, or the card in another machine.'
+          ? 'Try without the graphics card, the screen on the motherboard, or the graphics card in another machine.'
           : 'Try it in another machine, or another one in this, before it is sent back.',
     ],
     rulesOut: 'This very part.',
@@ -245,7 +243,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     prior: always(0.25),
     reason: 'No list is whole.',
     tries: [
-      'Strip it to board, processor, cooler and one module, and add part by part. The board’s manual tells its lights and beeps.',
+      'Strip it to motherboard, processor, cooler and one module, and add part by part. The motherboard’s manual tells its lights and beeps.',
     ],
     rulesOut: 'Little.',
     effort: 9,

@@ -53,7 +53,7 @@ export const QUESTIONS: readonly StartQuestion[] = [
   },
   {
     code: 'standby',
-    text: 'Mains on, machine off: is a small light on the board on?',
+    text: 'Mains on, machine off: is a small light on the motherboard on?',
     answers: ['yes', 'no', 'it has none'],
     reason: 'Standby power comes through the 24-pin plug before any button is pressed.',
     asks: always,
@@ -70,8 +70,8 @@ export const QUESTIONS: readonly StartQuestion[] = [
   {
     code: 'picture',
     text: 'What does the screen show?',
-    answers: ['nothing at all', 'a message that there is no drive or system', 'the firmware or a picture'],
-    reason: 'A picture clears processor, memory and card.',
+    answers: ['nothing at all', 'a message that there is no drive or system', 'the BIOS or a picture'],
+    reason: 'A picture clears processor, memory and graphics card.',
     asks: always,
     usual: [95, 2, 3],
     rows: {
@@ -84,9 +84,9 @@ export const QUESTIONS: readonly StartQuestion[] = [
   },
   {
     code: 'trouble-light',
-    text: 'Which of the board’s trouble lights stays on (or what do its beeps say)?',
-    answers: ['memory', 'processor', 'card or picture', 'drive', 'none, or it has none'],
-    reason: 'Most boards say how far they came.',
+    text: 'Which of the motherboard’s trouble lights stays on (or what do its beeps say)?',
+    answers: ['memory', 'processor', 'graphics card or picture', 'drive', 'none, or it has none'],
+    reason: 'Most motherboards say how far they came.',
     asks: always,
     usual: [4, 4, 4, 3, 85],
     rows: {
@@ -109,7 +109,7 @@ export const QUESTIONS: readonly StartQuestion[] = [
   },
   {
     code: 'pins',
-    text: 'Touch the two pins of the power button on the board with a screwdriver. What happens?',
+    text: 'Touch the two pins of the power button on the motherboard with a screwdriver. What happens?',
     answers: ['it starts', 'nothing'],
     reason: 'It leaves the button and its lead out.',
     asks: always,
@@ -127,17 +127,17 @@ export const QUESTIONS: readonly StartQuestion[] = [
   {
     code: 'output',
     text: 'Where is the screen plugged in?',
-    answers: ['at the card', 'at the board'],
-    reason: 'With a card in, the board’s outputs are mostly dead.',
+    answers: ['at the graphics card', 'at the motherboard'],
+    reason: 'With a graphics card in, the motherboard’s outputs are mostly dead.',
     asks: ({ card }) => card,
     usual: [91, 9],
     rows: { 'wrong-output': [2, 98], other: [70, 30] },
   },
   {
     code: 'card-fed',
-    text: 'Is every plug of the card fed, and clicked in?',
+    text: 'Is every plug of the graphics card fed, and clicked in?',
     answers: ['yes', 'no, or not sure'],
-    reason: 'A card that is not fed shows nothing, or complains.',
+    reason: 'A graphics card that is not fed shows nothing, or complains.',
     asks: ({ card, cardLeads }) => card && cardLeads !== false,
     usual: [92, 8],
     rows: { 'card-power': [6, 94], other: [80, 20] },
@@ -162,9 +162,9 @@ export const QUESTIONS: readonly StartQuestion[] = [
   },
   {
     code: 'without-card',
-    text: 'Without the card, the screen at the board: is there a picture?',
+    text: 'Without the graphics card, the screen at the motherboard: is there a picture?',
     answers: ['yes', 'no'],
-    reason: 'It leaves card, slot and its leads out.',
+    reason: 'It leaves graphics card, slot and its leads out.',
     asks: ({ card, ownGraphics }) => card && ownGraphics === true,
     usual: [5, 95],
     rows: {

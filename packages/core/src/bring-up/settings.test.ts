@@ -26,7 +26,7 @@ describe('what is set up after the first start', () => {
     expect(of('memory-size')?.judge(16)).toBeNull();
     expect(of('memory-size')?.judge(8)?.points).toContain('8 GB are missing');
     expect(of('memory-channels')?.judge(1)?.points).toContain('wrong slots');
-    expect(of('card-link')?.title).toBe('The card in its full link: 8 lanes, generation 3');
+    expect(of('card-link')?.title).toBe('The graphics card in its full link: 8 lanes, generation 3');
     expect(of('card-link')?.judge(4)?.points).toContain('4 of 8 lanes');
     expect(of('refresh')?.judge(143.9)).toBeNull();
     expect(of('refresh')?.judge(60)?.points).toContain('60 of 144');

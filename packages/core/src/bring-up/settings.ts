@@ -39,7 +39,7 @@ function memorySettings({ memory, motherboard: board }: PartSet): SetupItem[] {
     found.push({
       code: 'memory-profile',
       title: `The memory’s rated profile: ${on} MT/s`,
-      why: `Until it is switched on in the firmware the kit runs at ${off} MT/s. It is the step that is forgotten most.`,
+      why: `Until it is switched on in the BIOS the memory kit runs at ${off} MT/s. It is the step that is forgotten most.`,
       verify: `A tool that reads the memory shows its clock: ${clock} MHz for ${on} MT/s, since two transfers go with each clock.`,
       expected: { value: clock, unit: 'MHz' },
       judge: (reading) => {
@@ -47,11 +47,11 @@ function memorySettings({ memory, motherboard: board }: PartSet): SetupItem[] {
         if (isNear(reading, off / 2) || isNear(reading, off))
           return {
             points: `That is the base rate, ${off} MT/s: the profile is off.`,
-            mend: 'Switch the rated profile on in the firmware, save, and start anew.',
+            mend: 'Switch the rated profile on in the BIOS, save, and start anew.',
           };
         return {
           points: reading < clock ? 'It runs slower than rated.' : 'It runs faster than rated.',
-          mend: 'Look which profile is chosen. Some boards fall back by themselves after a failed start.',
+          mend: 'Look which profile is chosen. Some motherboards fall back by themselves after a failed start.',
         };
       },
     });
@@ -67,7 +67,7 @@ function stickSettings({ modules, gbPerModule }: Memory): SetupItem[] {
       code: 'memory-size',
       title: `All ${modules * gbPerModule} GB of memory`,
       why: 'A module that is not home is missing without a word.',
-      verify: 'The firmware’s first page, or the system’s about page.',
+      verify: 'The BIOS’s first page, or the system’s about page.',
       expected: { value: modules * gbPerModule, unit: 'GB' },
       judge: (reading) =>
         reading > modules * gbPerModule * 0.9
@@ -89,7 +89,7 @@ function stickSettings({ modules, gbPerModule }: Memory): SetupItem[] {
           ? null
           : {
               points: 'One channel: the modules sit in the wrong slots.',
-              mend: 'Switch off and unplug, put them into the slots that the board’s manual names.',
+              mend: 'Switch off and unplug, put them into the slots that the motherboard’s manual names.',
             },
     });
   return found;
@@ -109,10 +109,10 @@ function cardSettings({ gpu, motherboard: board, cpu }: PartSet): SetupItem[] {
       : [
           {
             code: 'card-link',
-            title: `The card in its full link: ${lanes} lanes${generation === null ? '' : `, generation ${generation}`}`,
+            title: `The graphics card in its full link: ${lanes} lanes${generation === null ? '' : `, generation ${generation}`}`,
             why: 'In the lower slot, or not quite home, it gets fewer.',
             verify:
-              'A tool that reads the card tells lanes while something runs on it: at rest it may show a lower generation.',
+              'A tool that reads the graphics card tells lanes while something runs on it: at rest it may show a lower generation.',
             expected: { value: lanes, unit: 'lanes' },
             judge: (reading: number) =>
               reading >= lanes
@@ -125,9 +125,10 @@ function cardSettings({ gpu, motherboard: board, cpu }: PartSet): SetupItem[] {
         ]),
     {
       code: 'resizable-window',
-      title: 'The card’s resizable window',
-      why: 'The processor then reaches all of the card’s memory at once: some games gain, few lose.',
-      verify: 'In the firmware, with “decoding above 4 GB” on; the card’s own tool says whether it took.',
+      title: 'The graphics card’s resizable window',
+      why: 'The processor then reaches all of the graphics card’s memory at once: some games gain, few lose.',
+      verify:
+        'In the BIOS, with “decoding above 4 GB” on; the graphics card’s own tool says whether it took.',
       ...TICK,
     },
   ];
@@ -135,22 +136,22 @@ function cardSettings({ gpu, motherboard: board, cpu }: PartSet): SetupItem[] {
 
 const FIRMWARE: SetupItem = {
   code: 'firmware-update',
-  title: 'Newer firmware, or not',
+  title: 'Newer BIOS, or not',
   why: 'What runs may stay as it is: wait, unless its notes name your processor, your memory or a hole in its safety.',
-  verify: 'The firmware’s first page tells its level; the maker’s page tells what came since.',
+  verify: 'The BIOS’s first page tells its version; the maker’s page tells what came since.',
   ...TICK,
 };
 const FANS: SetupItem = {
   code: 'fan-curve',
   title: 'Fans that rise with the heat',
-  why: 'Many boards let them run at full speed, or too slowly, until a curve is chosen.',
+  why: 'Many motherboards let them run at full speed, or too slowly, until a curve is chosen.',
   verify: 'Quiet at rest, and rising within a minute under load.',
   ...TICK,
 };
 const DRIVERS: SetupItem = {
   code: 'drivers',
-  title: 'Drivers of board and card, from their makers',
-  why: 'Without the card’s own driver games run at a fraction.',
+  title: 'Drivers of motherboard and graphics card, from their makers',
+  why: 'Without the graphics card’s own driver games run at a fraction.',
   verify: 'The system’s list of devices has no unknown one.',
   ...TICK,
 };

@@ -27,7 +27,7 @@ const SLIP: RebateClaim = {
   deal: 'd',
   name: 'Twenty back',
   part: 'gpu',
-  partName: 'Maker Card',
+  partName: 'Maker Graphics card',
   kind: 'rebate',
   currency: 'EUR',
   faceMinor: 2000,
@@ -116,7 +116,7 @@ describe('a slip', () => {
       { gpu: { part: 'gpu', offer: 'gpu.near' } },
       priceIndexOf({ ...CATALOGUE, deals: [deal] }, BRIEF),
     );
-    expect(slipsFor(cost, [deal], 'EUR', () => 'Maker Card')).toEqual(
+    expect(slipsFor(cost, [deal], 'EUR', () => 'Maker Graphics card')).toEqual(
       [SLIP].map(({ id: _, order: _order, ...rest }) => rest),
     );
   });
@@ -149,7 +149,7 @@ const ORDER: ShopOrder = {
     {
       slot: 'gpu',
       part: 'gpu',
-      name: 'Maker Card',
+      name: 'Maker Graphics card',
       plannedMinor: 23_000,
       paidMinor: 22_900,
       backMinor: null,

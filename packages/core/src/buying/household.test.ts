@@ -31,7 +31,7 @@ const slip = (id: string, state: ClaimState, more: Partial<RebateClaim> = {}): R
   deal: 'd',
   name: 'Twenty back',
   part: 'gpu',
-  partName: 'Card',
+  partName: 'Graphics card',
   kind: 'rebate',
   currency: 'EUR',
   faceMinor: 2000,

@@ -147,7 +147,15 @@ describe('what is ordered', () => {
 
 describe('claims of what is ordered', () => {
   const claim: RebateClaim = {
-    ...{ id: 'x', order: 'a', deal: 'd', name: 'Ten back', part: gpu, partName: 'Card', kind: 'rebate' },
+    ...{
+      id: 'x',
+      order: 'a',
+      deal: 'd',
+      name: 'Ten back',
+      part: gpu,
+      partName: 'Graphics card',
+      kind: 'rebate',
+    },
     ...{ currency: 'EUR', faceMinor: 1000, expectedMinor: 700, form: 'cash', payoutDays: 30 },
     ...{ lastPurchase: null, sendBy: null, boughtOn: null, remindDays: 7, papers: [], state: 'bought' },
     ...{ sentOn: null, paidOn: null, paidMinor: null },

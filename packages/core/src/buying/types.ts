@@ -40,7 +40,7 @@ export interface OrderLine {
   readonly paidMinor: number | null;
   /** Of what was sent back or sold, the money that came for it; null: all of what was paid, or nothing yet. */
   readonly backMinor: number | null;
-  /** Kept back for the risk of a used part until it has arrived. */
+  /** Reserve for a used part until it has arrived. */
   readonly reserveMinor: number;
   readonly state: LineState;
   readonly arrivedOn: string | null;

@@ -127,7 +127,7 @@ const BOX_ROWS: readonly Row[] = [
 /** Wishes about single parts: another maker, another colour, fixed leads. A maker is always stated. */
 const WISH_ROWS: readonly Row[] = [
   ...(['cpu', 'gpu', 'motherboard', 'memory', 'cooler', 'case', 'psu'] as const).flatMap((kind): Row[] => [
-    [`brand-${kind}`, 'any maker', {}, 'pass'],
+    [`brand-${kind}`, 'any brand', {}, 'pass'],
     [`brand-${kind}`, 'that maker', {}, 'pass', needing({ brands: { [kind]: [GOOD[kind]?.brand ?? ''] } })],
     [`brand-${kind}`, 'another maker', {}, 'block', needing({ brands: { [kind]: ['Another'] } })],
   ]),
@@ -196,7 +196,12 @@ const TABLE: readonly Row[] = [
   ['memory-capacity', 'not stated', { motherboard: { ...BOARD, memoryMaxGb: null } }, 'unknown'],
   ['memory-profile', 'runs as rated', {}, 'pass'],
   ['memory-profile', 'profile off', {}, 'note', { ...CONTEXT, memoryProfile: false }],
-  ['memory-profile', 'board without profiles', { motherboard: { ...BOARD, memoryProfile: false } }, 'note'],
+  [
+    'memory-profile',
+    'motherboard without profiles',
+    { motherboard: { ...BOARD, memoryProfile: false } },
+    'note',
+  ],
   ['memory-profile', 'not stated', { motherboard: { ...BOARD, memoryProfile: null } }, 'unknown'],
   ['memory-channels', 'two sticks', {}, 'pass'],
   ['memory-channels', 'one stick', { memory: { ...MEMORY, modules: 1 } }, 'note'],
@@ -239,7 +244,12 @@ const TABLE: readonly Row[] = [
   ['cooler-over-memory', 'touches it', { memory: { ...MEMORY, heightMm: 41 } }, 'block'],
   ['cooler-over-memory', 'not stated', { cooler: { ...COOLER, memoryClearanceMm: null } }, 'unknown'],
   ['supply-watts', 'enough by the larger of both rules', {}, 'pass'],
-  ['supply-watts', 'under the card maker’s figure', { psu: { ...SUPPLY, ratedWatts: 400 } }, 'block'],
+  [
+    'supply-watts',
+    'under the graphics card’s recommended power supply',
+    { psu: { ...SUPPLY, ratedWatts: 400 } },
+    'block',
+  ],
   [
     'supply-watts',
     'enough by load alone',
@@ -277,7 +287,7 @@ const TABLE: readonly Row[] = [
   ['supply-in-case', 'another form', { psu: { ...SUPPLY, form: 'TFX' } }, 'block'],
   ['supply-in-case', 'too long', { psu: { ...SUPPLY, lengthMm: 161 } }, 'block'],
   ['supply-in-case', 'not stated', { case: { ...CASE, psuFormFactors: null } }, 'unknown'],
-  ['picture-output', 'a card shows the picture', {}, 'pass'],
+  ['picture-output', 'a graphics card shows the picture', {}, 'pass'],
   ['picture-output', 'the processor shows it', { gpu: null }, 'pass'],
   [
     'picture-output',
@@ -287,7 +297,7 @@ const TABLE: readonly Row[] = [
   ],
   [
     'picture-output',
-    'no output on the board',
+    'no output on the motherboard',
     { gpu: null, motherboard: { ...BOARD, displayOutputs: [] } },
     'block',
   ],
@@ -361,7 +371,7 @@ const TABLE: readonly Row[] = [
   ['wireless-need', 'wanted, by adapter', { network: ADAPTER }, 'pass', needing({ wireless: true })],
   [
     'wireless-need',
-    'board not stated',
+    'motherboard not stated',
     { motherboard: { ...BOARD, wireless: null } },
     'unknown',
     needing({ wireless: true }),
@@ -369,13 +379,13 @@ const TABLE: readonly Row[] = [
   ['network-place', 'a small slot', { network: ADAPTER }, 'pass'],
   [
     'network-place',
-    'no slot beside the card',
+    'no slot beside the graphics card',
     { network: ADAPTER, motherboard: { ...BOARD, smallSlots: 0 } },
     'block',
   ],
   [
     'network-place',
-    'the card’s own slot, when there is no card',
+    'the graphics card’s own slot, when there is no graphics card',
     { network: ADAPTER, gpu: null, motherboard: { ...BOARD, smallSlots: 0 } },
     'pass',
   ],
@@ -501,7 +511,7 @@ const TABLE: readonly Row[] = [
   ],
   [
     'supply-watts',
-    'the planned card counts by its rule',
+    'the planned graphics card counts by its rule',
     {},
     'block',
     {
@@ -511,7 +521,7 @@ const TABLE: readonly Row[] = [
   ],
   [
     'supply-watts',
-    'a smaller planned card asks for nothing more',
+    'a smaller planned graphics card asks for nothing more',
     {},
     'pass',
     {
@@ -523,7 +533,7 @@ const TABLE: readonly Row[] = [
   ['planned-processor', 'drops in', {}, 'pass', { ...CONTEXT, plannedCpu: PROCESSOR }],
   [
     'planned-processor',
-    'drops in once the present one has flashed the firmware',
+    'drops in once the present one has flashed the BIOS',
     { motherboard: { ...BOARD, chipset: 'C1' } },
     'pass',
     { ...CONTEXT, plannedCpu: PROCESSOR },
@@ -544,7 +554,7 @@ const TABLE: readonly Row[] = [
   ],
   [
     'planned-processor',
-    'more watts than the board feeds',
+    'more watts than the motherboard feeds',
     {},
     'warn',
     { ...CONTEXT, plannedCpu: { ...PROCESSOR, packagePowerWatts: 400 } },
@@ -615,7 +625,7 @@ const TABLE: readonly Row[] = [
     { ...CONTEXT, plannedCpu: { ...PROCESSOR, socket: null }, isFirm: true },
   ],
   ['second-kit', 'nothing planned', {}, 'pass'],
-  ['second-kit', 'the very same kit', {}, 'pass', { ...CONTEXT, plannedMemory: MEMORY }],
+  ['second-kit', 'the very same memory kit', {}, 'pass', { ...CONTEXT, plannedMemory: MEMORY }],
   ['second-kit', 'another speed', {}, 'note', { ...CONTEXT, plannedMemory: { ...MEMORY, ratedMts: 3600 } }],
   ['second-kit', 'another type', {}, 'warn', { ...CONTEXT, plannedMemory: { ...MEMORY, type: 'DDR5' } }],
   [
@@ -666,7 +676,13 @@ const TABLE: readonly Row[] = [
   ['screen-outputs', 'one screen', {}, 'pass'],
   ['screen-outputs', 'an output for each', {}, 'pass', needing({ screens: 2 })],
   ['screen-outputs', 'one screen too many', {}, 'block', needing({ screens: 3 })],
-  ['screen-outputs', 'without a card the board counts', { gpu: null }, 'block', needing({ screens: 2 })],
+  [
+    'screen-outputs',
+    'without a graphics card the motherboard counts',
+    { gpu: null },
+    'block',
+    needing({ screens: 2 }),
+  ],
   [
     'screen-outputs',
     'not stated',
@@ -769,10 +785,10 @@ describe('rules', () => {
   it('every rule has a row that passes, one that does not, and one for a sheet that is silent', () => {
     for (const rule of RULES) {
       const verdicts = new Set(TABLE.filter((row) => row[0] === rule.id).map((row) => row[3]));
-      expect(verdicts.has('pass'), `${rule.id} lacks a pass`).toBe(true);
+      expect(verdicts.has('pass'), `${rule.id} lacks a run`).toBe(true);
       verdicts.delete('pass');
       const silent = verdicts.delete('unknown');
-      expect(verdicts.size, `${rule.id} lacks a row that does not pass`).toBeGreaterThan(0);
+      expect(verdicts.size, `${rule.id} lacks a row that does not run`).toBeGreaterThan(0);
       expect(silent, `${rule.id} lacks an unknown`).toBe(!WITHOUT_SHEET.includes(rule.id));
     }
   });

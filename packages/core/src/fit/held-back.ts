@@ -34,14 +34,15 @@ export function heldBackSentence({ code, got }: HeldBack): string {
 }
 
 const SENTENCES: Readonly<Record<HeldBackCode, (got: string) => string>> = {
-  'set-aside': (got) => `Set aside by hand: ${got}`,
+  'set-aside': (got) => `Excluded by hand: ${got}`,
   'unknown-game': (got) => `The catalogue has no game “${got}”. Add the game, or correct the name.`,
   'unknown-processor': (got) => `The catalogue has no processor “${got}”. Add the part, or correct the name.`,
   'unknown-card': (got) => `The catalogue has no graphics card “${got}”. Add the part, or correct the name.`,
-  'no-graphics': () => 'No card is named, and the processor’s specs give it no graphics.',
+  'no-graphics': () => 'No graphics card is named, and the processor’s specs give it no graphics.',
   'threads-unknown': () => 'The processor’s specs say nothing about its threads.',
-  'video-memory-unknown': () => 'The card’s specs say nothing about its video memory.',
-  'link-unknown': () => 'The record names a slot, and the card’s specs say nothing about its own link.',
+  'video-memory-unknown': () => 'The graphics card’s specs say nothing about its video memory.',
+  'link-unknown': () =>
+    'The benchmark names a slot, and the graphics card’s specs say nothing about its own link.',
   'preset-missing': () => 'The preset is not said.',
   'preset-mixed': (got) =>
     `“${got}” is none of low, medium, high, ultra: the settings are mixed or the source’s own.`,
@@ -50,7 +51,7 @@ const SENTENCES: Readonly<Record<HeldBackCode, (got: string) => string>> = {
   'generated-frames': () => 'Generated frames are counted in it; only rendered ones compare.',
   'clocks-raised': (got) =>
     got === 'raised'
-      ? 'Clocks were raised, and of which part is not said; rates are those of parts as shipped.'
+      ? 'It was overclocked, and of which part is not said; rates are those of parts as shipped.'
       : 'It does not run as shipped: it says what that state does, and nothing of the rates as shipped.',
   'ray-tracing': () => 'Light was traced along rays, which no preset here asks for.',
   'own-settings': (got) => `It has settings of its own beside the preset: ${got}.`,
@@ -88,7 +89,8 @@ export const memoryUnsaid = ({ memory: { unsaid } }: UsableRecord): string | nul
 export function leftUnsaid(usable: UsableRecord): string | null {
   const what = memoryUnsaid(usable);
   return (
-    what && `Of its memory it does not say: ${what}. That is taken as usual, and the record counts for less.`
+    what &&
+    `Of its memory it does not say: ${what}. That is taken as usual, and the benchmark counts for less.`
   );
 }
 

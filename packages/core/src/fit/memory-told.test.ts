@@ -20,7 +20,7 @@ const RECORD: BenchRecord = {
 function usable(memory: Partial<BenchRecord['memory']>, change: Partial<BenchRecord> = {}): UsableRecord {
   const record = { ...RECORD, ...change, memory: { ...RECORD.memory, ...memory } };
   const judged = recordJudge(PARTS, MODEL)(record);
-  if (!('usable' in judged)) throw new Error('the record can be used');
+  if (!('usable' in judged)) throw new Error('the benchmark can be used');
   return judged.usable;
 }
 

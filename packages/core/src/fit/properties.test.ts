@@ -86,7 +86,7 @@ const judge = recordJudge(PARTS, GAMES);
 function expected(model: FrameModel, record: BenchRecord) {
   const judged = judge(record);
   const found = 'usable' in judged ? predictor(model)(judged.usable) : null;
-  if (!found) throw new Error('the record has a rate');
+  if (!found) throw new Error('the benchmark has a rate');
   return found;
 }
 const BASE = fit(RECORDS);
@@ -162,7 +162,7 @@ describe('which record would narrow a choice', () => {
     const best = before?.measurements.find(
       (each) => each.game === 'game' && each.gpu === 'unseen' && each.preset === 'high',
     );
-    if (!before || !best) throw new Error('measuring the unseen card narrows the choice');
+    if (!before || !best) throw new Error('measuring the unseen graphics card narrows the choice');
     const asked: BenchRecord = { ...RECORD, id: 'asked', cpu: best.cpu, gpu: best.gpu };
     // Measured as expected, so that nothing but the uncertainty changes.
     const after = fit([...RECORDS, { ...asked, average: Math.exp(expected(BASE.model, asked).ln) }]);

@@ -129,7 +129,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
     if (scene === undefined)
       sceneIndex.set(key, (scene = scenes.push({ game: record.game, conditions }) - 1));
     const game = games.get(record.game);
-    if (!game) throw new Error(`rows: record ${record.id} names no known game; this is our bug`);
+    if (!game) throw new Error(`rows: benchmark ${record.id} names no known game; this is our bug`);
     const sample = make(game, conditions);
     const parts = { cpu: cpu.id, gpu: gpu?.id ?? null };
     const roles = Object.fromEntries(

@@ -111,7 +111,7 @@ describe('comparing fairly', () => {
   it.each([
     ['rated profile', {}, {}],
     ['base rate', { memoryProfile: false }, {}],
-    ['board’s limit', { memoryMaxMts: 2933 }, {}],
+    ['motherboard’s limit', { memoryMaxMts: 2933 }, {}],
     ['unknown', { memoryMaxMts: null }, {}],
     ['rated profile', { memoryProfile: false }, { ratedMts: 2400 }],
   ] as const)('memory state: %s', (state, motherboard, memory) => {

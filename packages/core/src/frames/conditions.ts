@@ -17,7 +17,7 @@ export interface RateConditions {
   /** Side jobs, each by its kind. */
   readonly jobs: string;
   /** How the memory runs: at its rated profile, at its base rate, or held by the board. */
-  readonly memory: 'rated profile' | 'base rate' | 'board’s limit' | 'unknown';
+  readonly memory: 'rated profile' | 'base rate' | 'motherboard’s limit' | 'unknown';
   /** Parts as shipped, in a state that counts, or as this very machine was tuned. */
   readonly clocks: string;
 }
@@ -45,7 +45,7 @@ function clocksName(brief: Brief, parts: PartSet): string {
   const { cpu, gpu } = brief.play.clocks;
   const named = [
     cpu !== 'shipped' && parts.cpu && canRun(parts.cpu, cpu) ? `processor ${cpu}` : '',
-    gpu !== 'shipped' && parts.gpu ? `card ${gpu}` : '',
+    gpu !== 'shipped' && parts.gpu ? `graphics card ${gpu}` : '',
   ].filter(Boolean);
   return named.length > 0 ? named.join(', ') : 'as shipped';
 }
@@ -65,7 +65,7 @@ function memoryStateName(
   )
     return 'unknown';
   if (ratedMts > jedecMts && !(profileOn && motherboard.memoryProfile)) return 'base rate';
-  return motherboard.memoryMaxMts < ratedMts ? 'board’s limit' : 'rated profile';
+  return motherboard.memoryMaxMts < ratedMts ? 'motherboard’s limit' : 'rated profile';
 }
 
 /** A condition that is not the same for all, with what it is for each. */

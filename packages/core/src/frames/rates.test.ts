@@ -89,12 +89,12 @@ describe('what is not known', () => {
     expect(missing({ cpu: { ...PROCESSOR, threads: null } })).toEqual(['rate or threads']);
     expect(missing({ gpu: { ...CARD, videoMemoryGb: null } })).toEqual(['video memory']);
     expect(missing({ memory: { ...MEMORY, ratedCl: null } })).toEqual(['memory rates']);
-    expect(missing({ motherboard: { ...BOARD, pcieSlot: null } })).toEqual(['link to the board']);
+    expect(missing({ motherboard: { ...BOARD, pcieSlot: null } })).toEqual(['link to the motherboard']);
     expect(missing({ gpu: null, cpu: { ...PROCESSOR, integratedGraphics: false } })).toEqual([
       'a graphics card, or a processor with graphics',
     ]);
     expect(missing({}, { ...MODEL, gpus: [] })).toEqual(['rate']);
-    expect(missing({ motherboard: undefined, memory: undefined })).toContain('a board');
+    expect(missing({ motherboard: undefined, memory: undefined })).toContain('a motherboard');
   });
   it('covers games that the model does not have', () => {
     const result = ratesFor(

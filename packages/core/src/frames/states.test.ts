@@ -64,7 +64,7 @@ describe('raised clocks that count', () => {
     expect(conditionsOf(RAISED, set).clocks).toBe('processor raised');
     expect(conditionsOf(BRIEF, set).clocks).toBe('as shipped');
     expect(conditionsOf(counting({ cpu: 'shipped', gpu: 'undervolted' }), set).clocks).toBe(
-      'card undervolted',
+      'graphics card undervolted',
     );
   });
 

@@ -115,14 +115,14 @@ export function systemOf(
   const state =
     motherboard && memory
       ? (memoryStateOf(memory, motherboard, profileOn) ?? lacks('memory', memory, 'memory rates'))
-      : lacks(motherboard ? 'memory' : 'motherboard', null, motherboard ? 'memory' : 'a board');
+      : lacks(motherboard ? 'memory' : 'motherboard', null, motherboard ? 'memory' : 'a motherboard');
   let graphics: GraphicsRate | null = null;
   if (gpu) {
     const known = index.gpus.get(gpu.id);
     const link = motherboard && cpu ? linkLn(gpu, motherboard, cpu) : null;
     if (!known) lacks('gpu', gpu, 'rate');
     else if (gpu.videoMemoryGb === null) lacks('gpu', gpu, 'video memory');
-    else if (link === null) lacks('gpu', gpu, 'link to the board');
+    else if (link === null) lacks('gpu', gpu, 'link to the motherboard');
     else {
       const { videoMemoryGb } = gpu;
       graphics = { kind: 'gpu', name: `gpu:${gpu.id}`, rateLn: known.rateLn, videoMemoryGb, linkLn: link };

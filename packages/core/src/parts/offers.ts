@@ -85,7 +85,7 @@ export interface Offer {
         readonly state: 'ordered' | 'arrived';
         /** When it came, or is expected; null: not known. */
         readonly arrivesOn: string | null;
-        /** Kept back for the risk of a used part, in the order's currency. */
+        /** Reserve for a used part, in the order's currency. */
         readonly reserveMinor: number;
       }
     | undefined;

@@ -3,7 +3,7 @@ import type { Slot } from './slots.ts';
 /** Names of slots for people. */
 export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
   cpu: 'Processor',
-  motherboard: 'Board',
+  motherboard: 'Motherboard',
   memory: 'Memory',
   gpu: 'Graphics card',
   storage: 'Storage',

@@ -94,10 +94,10 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: { brands } }) => [
     'brands',
     Object.keys(brands).length > 0,
-    `makers: ${Object.entries(brands)
+    `brands: ${Object.entries(brands)
       .map(([kind, names]) => `${slotWords(kind as Slot)} by ${names.join(' or ')}`)
       .join(', ')}`,
-    'parts of any maker',
+    'parts of any brand',
     needs({ brands: {} }),
   ],
   ({ needs: { colour } }) => [
@@ -117,8 +117,8 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: { psuQuality } }) => [
     'quality',
     psuQuality !== null,
-    `a supply marked ${psuQuality} or better`,
-    'a supply of any mark',
+    `a power supply marked ${psuQuality} or better`,
+    'a power supply of any mark',
     needs({ psuQuality: null }),
   ],
   ({ needs: n }) => [
@@ -138,14 +138,14 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: n }) => [
     'clocks',
     n.overclock,
-    'clocks that can be raised',
+    'overclocking',
     'clocks as they are',
     needs({ overclock: false }),
   ],
   ({ play: { clocks } }) => [
     'clocks',
     clocks.cpu === 'raised' || clocks.gpu === 'raised',
-    'rates with raised clocks',
+    'overclocked rates',
     'rates as shipped',
     (b) => ({ ...b, play: { ...b.play, clocks: { cpu: 'shipped', gpu: 'shipped' } } }),
   ],
@@ -166,8 +166,8 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: { psuRule } }) => [
     'psu',
     psuRule.kind !== 'load' || psuRule.factor > 1,
-    'the rule for the supply',
-    'a supply that just carries the load',
+    'the rule for the power supply',
+    'a power supply that just carries the load',
     needs({ psuRule: { kind: 'load', factor: 1 } }),
   ],
   ({ play: { objective } }) => [

@@ -39,7 +39,7 @@ const BY_KIND: Readonly<Record<PartKind, Measure>> = {
   gpu: frames,
   memory: frames,
   motherboard: {
-    label: 'power stage to spare',
+    label: 'VRM watts to spare',
     unit: 'W',
     kind: 'own',
     of: ({ motherboard, cpu }) =>
@@ -56,7 +56,7 @@ const BY_KIND: Readonly<Record<PartKind, Measure>> = {
     },
   },
   case: {
-    label: 'room for the card',
+    label: 'room for the graphics card',
     unit: 'mm',
     kind: 'own',
     of: ({ case: box, gpu }) => (box ? minus(box.maxGpuLengthMm, gpu?.lengthMm ?? 0) : null),

@@ -7,7 +7,7 @@ import { appraise, offersOf, testList, withListings, type UsedListing } from './
 
 const FIND: UsedListing = {
   id: 'f',
-  name: 'A card',
+  name: 'A graphics card',
   parts: ['gpu'],
   currency: 'EUR',
   priceMinor: 15_000,

@@ -307,7 +307,7 @@ describe('sources of prices', () => {
           {
             sku: 'quayboard.d9',
             gtin: part?.gtin,
-            name: 'card, hardly used',
+            name: 'graphics card, hardly used',
             price: '120.00',
             currency: 'EUR',
             condition: 'used',
@@ -322,7 +322,7 @@ describe('sources of prices', () => {
     await store.putFeed(
       feedSchema.parse({
         id: 'motherboard',
-        name: 'Board',
+        name: 'Motherboard',
         url: `${base}/b.json`,
         shop: 'quayboard',
         allowPrivate: true,

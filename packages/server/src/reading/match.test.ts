@@ -67,7 +67,7 @@ describe('matching', () => {
     const ways = [
       [{ sku: own?.id }, 'offer'],
       [{ gtin: part.gtin }, 'item number'],
-      [{ mpn: part.mpn?.toLowerCase() }, 'maker’s number'],
+      [{ mpn: part.mpn?.toLowerCase() }, 'part number'],
       [{ name: `${part.brand} ${part.name}` }, 'name'],
     ] as const;
     for (const [more, how] of ways)

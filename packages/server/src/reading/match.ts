@@ -26,7 +26,7 @@ class PartNumbers {
     const byGtin = gtin ? this.byGtin.get(gtinOf(gtin)) : undefined;
     if (byGtin) return { part: byGtin, how: 'item number' };
     const byMpn = mpn ? this.byMpn.get(bareNumber(mpn)) : undefined;
-    return byMpn ? { part: byMpn, how: 'maker’s number' } : null;
+    return byMpn ? { part: byMpn, how: 'part number' } : null;
   }
 }
 

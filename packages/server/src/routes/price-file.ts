@@ -21,7 +21,7 @@ async function judged(path: string): Promise<number> {
   } catch (error) {
     if (!(error instanceof BadPriceRow)) throw error;
     const { path: place, message, mend } = error;
-    throw new ApiError('bad-data', 'The prices were not taken in. Nothing was changed.', [
+    throw new ApiError('bad-data', 'The prices were not imported. Nothing was changed.', [
       { path: place, message, mend },
     ]);
   }

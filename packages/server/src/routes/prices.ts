@@ -35,7 +35,7 @@ export function priceHandlers({ store, watch, now, room }: ServerContext): Pick<
         source,
       );
       if (problems.length > 0)
-        throw new ApiError('bad-data', 'The prices were not taken in. Nothing was changed.', problems);
+        throw new ApiError('bad-data', 'The prices were not imported. Nothing was changed.', problems);
       const learnt = numbersLearnt(rows, catalogue);
       const result = await store.takePrices(intakes, manualSource(source), learnt);
       watch.request();
@@ -47,7 +47,7 @@ export function priceHandlers({ store, watch, now, room }: ServerContext): Pick<
       if (!corrected)
         throw new ApiError(
           'not-found',
-          'There is no look at that moment any more. Reload to see what is there.',
+          'There is no price check of that moment any more. Reload to see what is there.',
         );
       watch.request();
       return corrected;

@@ -11,9 +11,9 @@ const LIMITS = {
   deals: [MOST.deals, 'deals'],
   games: [MOST.games, 'games'],
   currency_rates: [MOST.currencyRates, 'rates of exchange'],
-  records: [MOST.records, 'benchmark records'],
+  records: [MOST.records, 'benchmarks'],
   bench_rigs: [MOST.rigs, 'own machines'],
-  bench_runs: [MOST.runs, 'own passes'],
+  bench_runs: [MOST.runs, 'own runs'],
   packs: [MOST.packs, 'packs'],
   feeds: [MOST.feeds, 'sources of prices'],
   briefs: [MOST.briefs, 'briefs'],
@@ -37,7 +37,7 @@ export async function withinLimits(
       throw refused(
         '(in total)',
         `there would be ${count} ${what}; at most ${most} are kept`,
-        `Delete ${what} that are no longer needed, or take in fewer.`,
+        `Delete ${what} that are no longer needed, or import fewer.`,
       );
   }
 }

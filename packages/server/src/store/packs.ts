@@ -6,7 +6,7 @@ import { readBodies } from './set-aside.ts';
 import type { Tables } from './tables.ts';
 import { readWorkspace } from './workspace.ts';
 
-/** Packs that were taken in, in their order. */
+/** Packs that were imported, in their order. */
 export async function readPacks(db: Kysely<Tables>): Promise<KeptPack[]> {
   const rows = await db.selectFrom('packs').select(['id', 'body']).orderBy('position').execute();
   return readBodies(db, 'packs', rows, keptPackSchema);

@@ -77,7 +77,7 @@ describe('what windows hold', () => {
     });
     const first = await numbers();
     expect(first.json).toBe(first.catalogue);
-    await store.changeRecords([], ['no such record']);
+    await store.changeRecords([], ['no such benchmark']);
     expect(await numbers()).toEqual(first);
     await store.editCatalogue([{ do: 'put-offer', item: { ...offer, priceMinor: 1234 } }]);
     const second = await numbers();

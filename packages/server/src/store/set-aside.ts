@@ -58,7 +58,7 @@ const where = (key: Key) =>
 
 async function shapeOf(tx: Kysely<Tables>, table: TableName): Promise<StoredTable> {
   const shape = (await tableShapes(tx)).find(({ name }) => name === table);
-  if (!shape) throw new Error(`set aside: there is no table ${table}`);
+  if (!shape) throw new Error(`aside: there is no table ${table}`);
   return shape;
 }
 
@@ -70,7 +70,12 @@ async function moveOut(tx: Kysely<Tables>, table: TableName, key: Key, reason: s
     const name = nameOf(shape, row);
     const id = row[shape.key[0]] as string | number;
     for (const [hanging, column] of HANGING[table] ?? [])
-      await moveOut(tx, hanging, { [column]: id }, `${HANGS_ON} ${name} of ${table}, which was set aside`);
+      await moveOut(
+        tx,
+        hanging,
+        { [column]: id },
+        `${HANGS_ON} ${name} of ${table}, which could not be read`,
+      );
     await tx
       .insertInto('set_aside')
       .values({
@@ -95,7 +100,7 @@ export async function setAside(
   key: Key,
   reason: string,
 ): Promise<void> {
-  console.warn(`set aside: ${table} ${Object.values(key).join(', ')}: ${reason}`);
+  console.warn(`could not be read: ${table} ${Object.values(key).join(', ')}: ${reason}`);
   await inTransaction(db, (tx) => moveOut(tx, table, key, reason));
 }
 

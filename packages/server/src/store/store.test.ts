@@ -75,7 +75,9 @@ describe('the store', () => {
     expect(() =>
       raw.exec("insert into shops values ('x', 'not a number', 'n', 'shop', 'EUR', 0, null, '{}')"),
     ).toThrow(/cannot store TEXT/i);
-    expect(() => raw.exec("insert into parts values ('x', 1, 'card', 'm', 'n', 'not json')")).toThrow();
+    expect(() =>
+      raw.exec("insert into parts values ('x', 1, 'graphics card', 'm', 'n', 'not json')"),
+    ).toThrow();
     raw.close();
   });
   it('sets aside what the database itself holds when it is not what it should be', async () => {

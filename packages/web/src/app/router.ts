@@ -41,7 +41,7 @@ export const SCREENS: readonly ScreenEntry[] = [
     title: 'Forks',
     page: () => import('../features/forks/index.ts').then((m) => m.ForksPage),
     isAboutMoney: true,
-    about: 'card or none, older or newer, new or used',
+    about: 'graphics card or none, older or newer, new or used',
   },
   {
     name: 'line-up',
@@ -72,7 +72,7 @@ export const SCREENS: readonly ScreenEntry[] = [
   {
     name: 'alerts',
     title: 'Alerts',
-    about: 'what prices changed, and how loud that is told',
+    about: 'what prices changed, and at what alert level',
     page: () => import('../features/alerts/index.ts').then((m) => m.AlertsPage),
     isAboutMoney: true,
     worksEmpty: true,

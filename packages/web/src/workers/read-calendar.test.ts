@@ -16,14 +16,14 @@ describe('events from a calendar file (RFC 5545)', () => {
     const { events, problems } = readCalendar(
       calendar(
         'UID:a@x\r\nSUMMARY:Harbour lights\r\nCATEGORIES:SALE\r\nDTSTART;VALUE=DATE:20261120\r\nDTEND;VALUE=DATE:20261201',
-        'UID:b@x\r\nSUMMARY:New generation of cards\r\nDTSTART;VALUE=DATE:20261211\r\nDTEND;VALUE=DATE:20261212',
+        'UID:b@x\r\nSUMMARY:New generation of graphics cards\r\nDTSTART;VALUE=DATE:20261211\r\nDTEND;VALUE=DATE:20261212',
         'UID:c@x\r\nSUMMARY:Dentist\r\nDTSTART:20261205T100000Z\r\nDTEND:20261205T110000Z',
       ),
     );
     expect(problems).toEqual([]);
     expect(events.map(({ name, kind, from, to, touches }) => [name, kind, from, to, touches])).toEqual([
       ['Harbour lights', 'sale', '2026-11-20', '2026-11-30', []],
-      ['New generation of cards', 'launch', '2026-12-11', '2026-12-11', ['gpu']],
+      ['New generation of graphics cards', 'launch', '2026-12-11', '2026-12-11', ['gpu']],
       ['Dentist', 'other', '2026-12-05', '2026-12-05', []],
     ]);
   });

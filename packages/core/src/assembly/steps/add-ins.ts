@@ -8,7 +8,7 @@ const pieces = (extras: readonly Extra[]) =>
 function linesFor({ fans, blows, bays525, sataPlugs }: Extra): string {
   if (fans) return `Arrows on the frame show the way of the air: ${blows === 'out' ? 'out' : 'in'}.`;
   if (bays525)
-    return `Into its 5.25-inch place from the front${sataPlugs ? ', with a lead of the supply and one of the board' : ''}.`;
+    return `Into its 5.25-inch place from the front${sataPlugs ? ', with a lead of the power supply and one of the motherboard' : ''}.`;
   return 'By its own specs, before the leads are tied.';
 }
 
@@ -16,7 +16,7 @@ function linesFor({ fans, blows, bays525, sataPlugs }: Extra): string {
 export const addIns: StepRule = {
   code: 'add-in',
   phase: 'case',
-  after: [{ rule: 'board-in', reason: 'its slot is on the board' }],
+  after: [{ rule: 'board-in', reason: 'its slot is on the motherboard' }],
   make: ({ parts, parts: { network, motherboard, case: box } }) => [
     ...(network && motherboard && (network.interface === 'PCIe' || network.interface === 'M.2')
       ? [
@@ -26,7 +26,7 @@ export const addIns: StepRule = {
             lines: [
               network.interface === 'M.2'
                 ? 'Into its M.2 place, aerials to the rear.'
-                : 'Into a short slot, away from the card’s fans; aerials at the rear.',
+                : 'Into a short slot, away from the graphics card’s fans; aerials at the rear.',
             ],
             handles: [network.id, motherboard.id],
             cautions: ['static' as const],

@@ -54,8 +54,8 @@ const makeRoom: StepRule = {
     {
       title: 'A clear table, no mains',
       lines: [
-        'Work on wood or cardboard, not on a carpet. The board lies on its own box, not on the bag.',
-        'The supply stays unplugged until the first start.',
+        'Work on wood or cardboard, not on a carpet. The motherboard lies on its own box, not on the bag.',
+        'The power supply stays unplugged until the first start.',
       ],
       cautions: ['mains', 'static', 'supply'],
       minutes: 5,
@@ -79,30 +79,30 @@ const flash: StepRule = {
     const way = board.flashesWithoutCpu
       ? [
           'Put the maker’s file on a stick (FAT32), named as the manual says, into the port that is marked for it.',
-          `Connect 24-pin and processor power of ${psu ? fullName(psu) : 'the supply'}, press the flash button, and wait until its light stays off.`,
+          `Connect 24-pin and processor power of ${psu ? fullName(psu) : 'the power supply'}, press the flash button, and wait until its light stays off.`,
         ]
       : needs.borrowCpu
         ? [
             'Put the borrowed older processor in first, with one memory module and the cooler set on it.',
-            'Flash from the firmware’s own menu, then take the borrowed one out again.',
+            'Flash from the BIOS’s own menu, then take the borrowed one out again.',
           ]
         : [
-            'This board cannot flash itself. Borrow an older processor, or ask the shop to do it, before anything is built in.',
+            'This motherboard cannot flash itself. Borrow an older processor, or ask the shop to do it, before anything is built in.',
           ];
     return [
       {
-        title: `Flash the board to firmware level ${needed} or newer`,
+        title: `Flash the motherboard to BIOS version ${needed} or newer`,
         lines: [
-          `${is}; ${fullName(cpu)} needs level ${needed}. A sticker on the board or its box tells the level at times.`,
+          `${is}; ${fullName(cpu)} needs version ${needed}. A sticker on the motherboard or its box tells the version at times.`,
           ...way,
         ],
         handles: [board.id],
         cautions: ['firmware', 'manual'],
         minutes: 25,
         tools: ['USB stick, formatted FAT32'],
-        check: `The board tells level ${needed} or newer, or its flash light went off as the manual says.`,
+        check: `The motherboard tells version ${needed} or newer, or its flash light went off as the manual says.`,
         wrong: [
-          'The file has its download name instead of the one that the board looks for.',
+          'The file has its download name instead of the one that the motherboard looks for.',
           'The stick is in the wrong port.',
         ],
       },
@@ -120,11 +120,11 @@ const standoffs: StepRule = {
     const usual = outline === null ? null : STANDOFFS[outline].count;
     return [
       {
-        title: 'Standoffs where the board has holes, and nowhere else',
+        title: 'Standoffs where the motherboard has holes, and nowhere else',
         lines: [
           usual === null
-            ? 'Hold the board over the tray and count its holes: its outline is not known here.'
-            : `A board of outline ${outline} has ${usual} holes as a rule: count those of yours.`,
+            ? 'Hold the motherboard over the tray and count its holes: its outline is not known here.'
+            : `A motherboard of outline ${outline} has ${usual} holes as a rule: count those of yours.`,
           `Move or add the standoffs of ${fullName(box)} until each hole has one below it. Take out every one that has no hole.`,
         ],
         handles: [box.id],
@@ -133,10 +133,10 @@ const standoffs: StepRule = {
         tools: [SCREWDRIVER, 'small pliers or the case’s standoff key'],
         check:
           usual === null
-            ? 'As many standoffs as the board has holes.'
-            : `Counted: as many standoffs as the board has holes, ${usual} as a rule.`,
+            ? 'As many standoffs as the motherboard has holes.'
+            : `Counted: as many standoffs as the motherboard has holes, ${usual} as a rule.`,
         wrong: [
-          'One standoff too many touches the board’s back: the machine does not start, or only at times.',
+          'One standoff too many touches the motherboard’s back: the machine does not start, or only at times.',
         ],
         drawing: 'standoffs',
       },

@@ -18,7 +18,7 @@ const shield: StepRule = {
             lines: [
               'Press it in from the inside until all four edges click, the right way round.',
               ...(choices.shieldOnBoard === null
-                ? ['On some boards it is fixed: then there is nothing to do here.']
+                ? ['On some motherboards it is fixed: then there is nothing to do here.']
                 : []),
             ],
             handles: [box.id, board.id],
@@ -26,7 +26,7 @@ const shield: StepRule = {
             minutes: 4,
             check: 'It sits flush on all four edges.',
             wrong: [
-              'Forgotten until the board is screwed down: everything comes out again.',
+              'Forgotten until the motherboard is screwed down: everything comes out again.',
               'A tongue of it bent into a port.',
             ],
           },
@@ -38,8 +38,8 @@ const board: StepRule = {
   code: 'board-in',
   phase: 'case',
   after: [
-    { rule: 'port-shield', reason: 'the shield does not go in behind the board' },
-    { rule: 'set-standoffs', reason: 'the board stands on them' },
+    { rule: 'port-shield', reason: 'the shield does not go in behind the motherboard' },
+    { rule: 'set-standoffs', reason: 'the motherboard stands on them' },
     { rule: 'seat-processor', reason: 'there is more room on the table' },
     { rule: 'seat-memory', reason: 'there is more room on the table' },
     { rule: 'seat-m2', reason: 'there is more room on the table' },
@@ -50,7 +50,7 @@ const board: StepRule = {
     const usual = motherboard.formFactor === null ? null : STANDOFFS[motherboard.formFactor].count;
     return [
       {
-        title: 'The board onto its standoffs',
+        title: 'The motherboard onto its standoffs',
         lines: [
           `Lower ${fullName(motherboard)} at a slant, ports into the shield, until the holes stand over the standoffs.`,
           `All screws in loosely first, then tight${usual === null ? '' : `: ${usual} as a rule`}. Not hard.`,
@@ -60,7 +60,7 @@ const board: StepRule = {
         minutes: 10,
         tools: [SCREWDRIVER],
         check: usual === null ? 'A screw in every hole.' : `A screw in every hole, ${usual} as a rule.`,
-        wrong: ['A tongue of the shield in a port.', 'A lead caught below the board.'],
+        wrong: ['A tongue of the shield in a port.', 'A lead caught below the motherboard.'],
         drawing: 'standoffs',
       },
     ];
@@ -71,7 +71,7 @@ const radiator: StepRule = {
   code: 'radiator',
   phase: 'case',
   after: [
-    { rule: 'board-in', reason: 'its hoses lie over the board' },
+    { rule: 'board-in', reason: 'its hoses lie over the motherboard' },
     { rule: 'mount-cooler', reason: 'it hangs on the block' },
   ],
   make: ({ parts: { cooler, case: box } }) =>
@@ -98,7 +98,7 @@ const radiator: StepRule = {
 const frontLeads: StepRule = {
   code: 'front-leads',
   phase: 'case',
-  after: [{ rule: 'board-in', reason: 'the headers are on the board' }],
+  after: [{ rule: 'board-in', reason: 'the headers are on the motherboard' }],
   make: ({ parts: { case: box, motherboard } }) => {
     if (!box || !motherboard) return [];
     const headers = motherboard.frontHeaders;
@@ -108,13 +108,13 @@ const frontLeads: StepRule = {
       {
         title: 'Front leads while there is room',
         lines: [
-          'Power button, reset and lights by the plan in the board’s manual; sound at the lower edge.',
+          'Power button, reset and lights by the plan in the motherboard’s manual; sound at the lower edge.',
           box.frontConnectors === null
             ? 'The front’s USB plugs where they fit.'
             : `Front plugs: ${box.frontConnectors.join(', ') || 'none'}.`,
           ...lost.map(
             (each) =>
-              `This board has no header for the front’s ${each}: it stays empty, or takes an adapter.`,
+              `This motherboard has no header for the front’s ${each}: it stays empty, or takes an adapter.`,
           ),
         ],
         handles: [box.id, motherboard.id],
@@ -145,7 +145,7 @@ const supply: StepRule = {
         title: 'The power supply',
         lines: [
           `${fullName(psu)} in with its fan towards clean air: ${choices.onCarpet ? ON_CARPET : ON_THE_FLOOR}.`,
-          'With loose leads: plug in those that you need before it goes in. Only leads of this very supply.',
+          'With loose leads: plug in those that you need before it goes in. Only leads of this very power supply.',
         ],
         handles: [psu.id, box.id],
         cautions: ['supply', 'mains', 'weight'],
@@ -153,7 +153,7 @@ const supply: StepRule = {
         tools: [SCREWDRIVER],
         check: 'Four screws hold it, its switch is off.',
         wrong: [
-          'Leads of another supply: the plugs fit, the wires differ, parts die.',
+          'Leads of another power supply: the plugs fit, the wires differ, parts die.',
           'The fan on a carpet.',
         ],
       },
@@ -165,19 +165,19 @@ const boardPower: StepRule = {
   code: 'board-power',
   phase: 'case',
   after: [
-    { rule: 'supply-in', reason: 'the leads come from the supply' },
-    { rule: 'board-in', reason: 'the sockets are on the board' },
+    { rule: 'supply-in', reason: 'the leads come from the power supply' },
+    { rule: 'board-in', reason: 'the sockets are on the motherboard' },
   ],
   make: ({ parts: { psu, motherboard } }) => {
     if (!psu || !motherboard) return [];
     const plugs = motherboard.cpuPowerConnectors;
     return [
       {
-        title: 'Power to the board: 24-pin and the processor’s',
+        title: 'Power to the motherboard: 24-pin and the processor’s',
         lines: [
-          'The 24-pin lead to the edge of the board, until its catch clicks.',
+          'The 24-pin lead to the edge of the motherboard, until its catch clicks.',
           `${plugs === null ? 'The processor’s 4- or 8-pin lead' : counted(plugs, 'processor lead')} to the upper corner.`,
-          'It is the one marked for the processor, never a card’s.',
+          'It is the one marked for the processor, never a graphics card’s.',
         ],
         handles: [psu.id, motherboard.id],
         cautions: ['mains'],
@@ -185,7 +185,7 @@ const boardPower: StepRule = {
         check: 'Both catches have clicked.',
         wrong: [
           'The processor’s lead forgotten: fans turn, no picture.',
-          'A card’s lead in the processor’s socket.',
+          'A graphics card’s lead in the processor’s socket.',
         ],
         drawing: 'leads',
       },
@@ -197,8 +197,8 @@ const baysAndLeads: StepRule = {
   code: 'bay-drive',
   phase: 'case',
   after: [
-    { rule: 'supply-in', reason: 'their power comes from the supply' },
-    { rule: 'board-in', reason: 'their data goes to the board' },
+    { rule: 'supply-in', reason: 'their power comes from the power supply' },
+    { rule: 'board-in', reason: 'their data goes to the motherboard' },
   ],
   make: ({ parts, ownedDrives }) => {
     const { motherboard, case: box, psu } = parts;
@@ -210,10 +210,10 @@ const baysAndLeads: StepRule = {
         suffix: drive.id,
         title: `${fullName(drive)} into a bay`,
         lines: [
-          `Into a bay for ${drive.interface === '3.5-inch SATA' ? '3.5-inch' : '2.5-inch'} drives; data to a SATA port that is live, power from the supply.`,
+          `Into a bay for ${drive.interface === '3.5-inch SATA' ? '3.5-inch' : '2.5-inch'} drives; data to a SATA port that is live, power from the power supply.`,
           ...(plan.deadPorts > 0
             ? [
-                `${counted(plan.deadPorts, 'port')} of ${motherboard.sataPorts ?? 'the board'} are dead through the drives on the board.`,
+                `${counted(plan.deadPorts, 'port')} of ${motherboard.sataPorts ?? 'the motherboard'} are dead through the drives on the motherboard.`,
               ]
             : []),
         ],
@@ -231,10 +231,10 @@ const card: StepRule = {
   code: 'card-in',
   phase: 'case',
   after: [
-    { rule: 'board-in', reason: 'its slot is on the board' },
+    { rule: 'board-in', reason: 'its slot is on the motherboard' },
     ...['front-leads', 'board-power', 'bay-drive', 'tower-fan', 'case-fans'].map((rule) => ({
       rule,
-      reason: 'the card covers it: you chose to put it in last',
+      reason: 'the graphics card covers it: you chose to put it in last',
       when: ({ choices }: AssemblyInput) => !choices.cardFirst,
     })),
   ],
@@ -245,17 +245,17 @@ const card: StepRule = {
       {
         title: 'The graphics card',
         lines: [
-          `Take off ${covers === null ? 'as many slot covers as the card is thick' : counted(covers, 'slot cover')} beside the upper long slot.`,
+          `Take off ${covers === null ? 'as many slot covers as the graphics card is thick' : counted(covers, 'slot cover')} beside the upper long slot.`,
           `Open the slot’s catch, press ${fullName(gpu)} in until it clicks, and screw it down.`,
         ],
         handles: [gpu.id, motherboard.id, box.id],
         cautions: ['static', 'edges', 'weight'],
         minutes: 8,
         tools: [SCREWDRIVER],
-        check: 'The catch has clicked, the card does not sag.',
+        check: 'The catch has clicked, the graphics card does not sag.',
         wrong: [
           'In the lower slot: fewer lanes, frames lost.',
-          'A cover left on: the card does not go home.',
+          'A cover left on: the graphics card does not go home.',
         ],
         drawing: 'card',
       },
@@ -267,8 +267,8 @@ const cardPower: StepRule = {
   code: 'card-power',
   phase: 'case',
   after: [
-    { rule: 'card-in', reason: 'its plugs are on the card' },
-    { rule: 'supply-in', reason: 'the leads come from the supply' },
+    { rule: 'card-in', reason: 'its plugs are on the graphics card' },
+    { rule: 'supply-in', reason: 'the leads come from the power supply' },
   ],
   make: ({ parts: { gpu, psu } }) => {
     if (!gpu || !psu) return [];
@@ -283,7 +283,7 @@ const cardPower: StepRule = {
       : 'as many plugs as it has: its specs do not say';
     return [
       {
-        title: 'Power to the card',
+        title: 'Power to the graphics card',
         lines: [
           `It takes ${plugs}.`,
           ...(leads && leads.adapterEightPins > 0
@@ -298,7 +298,7 @@ const cardPower: StepRule = {
         handles: [gpu.id, psu.id],
         cautions: ['mains', ...(leads && leads.sixteenPin > 0 ? (['manual'] as const) : [])],
         minutes: 5,
-        check: 'Every plug of the card is fed, and has clicked.',
+        check: 'Every plug of the graphics card is fed, and has clicked.',
         wrong: [
           'Forgotten: no picture, or a warning on the screen.',
           'A sixteen-pin plug that is not fully home gets hot and melts.',
@@ -312,7 +312,7 @@ const cardPower: StepRule = {
 const towerFan: StepRule = {
   code: 'tower-fan',
   phase: 'case',
-  after: [{ rule: 'board-in', reason: 'it hides the screws of the board' }],
+  after: [{ rule: 'board-in', reason: 'it hides the screws of the motherboard' }],
   make: ({ parts }) =>
     isTower(parts) && parts.cooler && parts.case
       ? [
@@ -332,7 +332,7 @@ const towerFan: StepRule = {
 const fans: StepRule = {
   code: 'case-fans',
   phase: 'case',
-  after: [{ rule: 'board-in', reason: 'the headers are on the board' }],
+  after: [{ rule: 'board-in', reason: 'the headers are on the motherboard' }],
   make: ({ parts }) => {
     const { case: box, motherboard } = parts;
     const air = airPlan(parts);
@@ -349,8 +349,8 @@ const fans: StepRule = {
         lines: [
           `${ways.join(', ')}: an arrow on the frame shows the way of the air.`,
           air.headers === null
-            ? 'How many fan headers the board has is not known.'
-            : `The board has ${counted(air.headers, 'fan header')} for ${all}${splitter}.`,
+            ? 'How many fan headers the motherboard has is not known.'
+            : `The motherboard has ${counted(air.headers, 'fan header')} for ${all}${splitter}.`,
         ],
         handles: [box.id, motherboard.id],
         minutes: 8,

@@ -45,12 +45,12 @@ const firstStart: StepRule = {
           {
             title: 'The first start',
             lines: [
-              `Screen to ${gpu ? 'the card, not to the board' : 'the board'}. Keyboard in. Supply on, then the button.`,
+              `Screen to ${gpu ? 'the graphics card, not to the motherboard' : 'the motherboard'}. Keyboard in. Power supply on, then the button.`,
               'The first time it may start over several times, and take a few minutes with new memory.',
             ],
             cautions: ['hot', 'mains'],
             minutes: 10,
-            check: 'The firmware shows itself on the screen.',
+            check: 'The BIOS shows itself on the screen.',
             wrong: ['Switched off after half a minute, while it was still learning the memory.'],
           },
         ]
@@ -90,7 +90,7 @@ const system: StepRule = {
       {
         title: 'The system',
         lines: [
-          'From a stick that was made on another machine; then the drivers of board and card from their makers.',
+          'From a stick that was made on another machine; then the drivers of motherboard and graphics card from their makers.',
           ...(os ? [`The licence: ${fullName(os)}. Keep its key with the receipts.`] : []),
         ],
         handles: os ? [os.id] : [],

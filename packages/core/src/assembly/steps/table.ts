@@ -12,7 +12,7 @@ const seatCpu: StepRule = {
   phase: 'table',
   after: [
     { rule: 'make-room', reason: 'it is done on a clear table' },
-    { rule: 'flash-firmware', reason: 'the board has to know the processor first' },
+    { rule: 'flash-firmware', reason: 'the motherboard has to know the processor first' },
   ],
   make: ({ parts: { cpu, motherboard: board } }) =>
     cpu && board
@@ -44,12 +44,12 @@ const seatMemory: StepRule = {
       board.memorySlots === null || modules === null ? null : memoryPlan(board.memorySlots, modules);
     const where =
       plan === null
-        ? 'Which slots are filled first stands in the board’s manual: neither slots nor modules are known here.'
+        ? 'Which slots are filled first stands in the motherboard’s manual: neither slots nor modules are known here.'
         : plan.fill.length === plan.slots
           ? `${plan.slots === 1 ? 'The slot is' : 'All slots are'} filled.`
           : `Fill the ${listed(plan.fill.map((slot) => ORDINALS[slot - 1] ?? String(slot)))} slot, counted from the processor.`;
     const doubt =
-      plan?.isUsual === false ? ['The number of modules is unusual: the board’s manual decides.'] : [];
+      plan?.isUsual === false ? ['The number of modules is unusual: the motherboard’s manual decides.'] : [];
     return [
       {
         title: modules === 1 ? 'The memory module' : 'Memory modules into the right slots',
@@ -88,7 +88,7 @@ const seatM2: StepRule = {
           suffix: drive.id,
           title:
             place === null
-              ? `${fullName(drive)} onto the board`
+              ? `${fullName(drive)} onto the motherboard`
               : `${fullName(drive)} into M.2 place ${place}`,
           lines: [
             at?.heatSpreader
@@ -128,7 +128,7 @@ const bracket: StepRule = {
       {
         title: `The cooler’s bracket for ${socket === null ? 'this socket' : `socket ${socket}`}`,
         lines: [
-          `The manual of ${fullName(cooler)} says whether the board’s own brackets stay or come off; what comes off is kept.`,
+          `The manual of ${fullName(cooler)} says whether the motherboard’s own brackets stay or come off; what comes off is kept.`,
           ...(isExtra
             ? [`The bracket for socket ${socket} is not in its box: it has to be ordered first.`]
             : []),
@@ -170,7 +170,9 @@ const mountCooler: StepRule = {
             : 'Take film and label off its base. A small amount of paste in the middle: a lentil, not a spoon.',
           `Set ${what} down straight, and tighten cross-wise, a turn each, until the screws stop.`,
           ...(tower
-            ? ['Leave its fan off: it hides the screws of the board. It comes on when the board is in.']
+            ? [
+                'Leave its fan off: it hides the screws of the motherboard. It comes on when the motherboard is in.',
+              ]
             : []),
           ...(isLiquid ? ['The radiator follows in the case: let it hang on its own box meanwhile.'] : []),
         ],
@@ -203,7 +205,7 @@ const plugFan: StepRule = {
       {
         title: 'Its fan to the processor’s header',
         lines: [
-          'The header is marked for the processor and stands beside the socket. Without it many boards do not go on.',
+          'The header is marked for the processor and stands beside the socket. Without it many motherboards do not go on.',
           ...((cooler?.radiatorMm ?? 0) > 0
             ? ['The pump goes to the header that is marked for a pump.']
             : []),
@@ -211,7 +213,7 @@ const plugFan: StepRule = {
         handles: [...(cooler ? [cooler.id] : []), board.id],
         minutes: 2,
         check: 'It is plugged into the header that is marked for the processor.',
-        wrong: ['Plugged into a header for the case: the board complains or turns it too slowly.'],
+        wrong: ['Plugged into a header for the case: the motherboard complains or turns it too slowly.'],
       },
     ];
   },

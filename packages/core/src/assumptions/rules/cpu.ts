@@ -20,7 +20,7 @@ export const CPU_ASSUMPTIONS: readonly AssumptionRule[] = [
       return atBest(usual, most);
     },
   ),
-  cpu('memoryTypes', { reason: 'What the boards of its socket take.' }, ({ socket }, peers) => {
+  cpu('memoryTypes', { reason: 'What the motherboards of its socket take.' }, ({ socket }, peers) => {
     const { memoryTypes } = peers.ofSocket(socket);
     return memoryTypes.length === 0 ? null : atBest(memoryTypes, memoryTypes.slice(0, 1));
   }),
@@ -54,7 +54,10 @@ export const CPU_ASSUMPTIONS: readonly AssumptionRule[] = [
   cpu('unlocked', { reason: 'Counted as locked.' }, () => atWorst<boolean>(false, true)),
   cpu(
     'minBiosByChipset',
-    { reason: 'Taken to run on the boards of its socket; the maker’s list of processors has the last word.' },
+    {
+      reason:
+        'Taken to run on the motherboards of its socket; the maker’s list of processors has the last word.',
+    },
     ({ socket }, peers) => {
       const { chipsets } = peers.ofSocket(socket);
       if (chipsets.length === 0) return null;

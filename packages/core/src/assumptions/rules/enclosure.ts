@@ -12,7 +12,7 @@ const network = rulesFor('network');
 const CASE_RULES: readonly AssumptionRule[] = [
   box(
     'expansionSlots',
-    { reason: 'As many as the largest board that it takes.', source: OUTLINE_SOURCE },
+    { reason: 'As many as the largest motherboard that it takes.', source: OUTLINE_SOURCE },
     ({ motherboardFormFactors }) =>
       motherboardFormFactors?.length
         ? surely(Math.max(...motherboardFormFactors.map((each) => OUTLINE_FACTS[each].expansionSlots)))
@@ -20,7 +20,7 @@ const CASE_RULES: readonly AssumptionRule[] = [
   ),
   box(
     'psuFormFactors',
-    { reason: 'An ATX supply, or an SFX one where it takes no board larger than mini-ITX.' },
+    { reason: 'An ATX power supply, or an SFX one where it takes no motherboard larger than mini-ITX.' },
     ({ motherboardFormFactors }) => {
       if (!motherboardFormFactors?.length) return null;
       const isSmall = motherboardFormFactors.every((each) => each === 'mini-ITX');
@@ -29,7 +29,7 @@ const CASE_RULES: readonly AssumptionRule[] = [
   ),
   box(
     'maxPsuLengthMm',
-    { reason: 'Room for a supply of usual length; at worst for the form’s own.', source: PSU_SOURCE },
+    { reason: 'Room for a power supply of usual length; at worst for the form’s own.', source: PSU_SOURCE },
     ({ psuFormFactors }) => {
       const form = psuFormFactors?.at(0);
       return form ? atBest(PSU_LENGTHS[form][1], PSU_LENGTHS[form][0]) : null;
@@ -58,14 +58,18 @@ const PSU_RULES: readonly AssumptionRule[] = [
   psu('form', { reason: 'ATX is usual.' }, () => atBest('ATX' as const, 'SFX' as const)),
   psu(
     'lengthMm',
-    { reason: 'What supplies of its form commonly measure.', source: PSU_SOURCE },
+    { reason: 'What power supplies of its form commonly measure.', source: PSU_SOURCE },
     ({ form }) => (form === null ? null : atBest(PSU_LENGTHS[form][1], PSU_LENGTHS[form][2])),
   ),
-  psu('eightPinConnectors', { reason: 'What supplies of its rating commonly have.' }, ({ ratedWatts }) => {
-    if (ratedWatts === null) return null;
-    const [, usual, fewest] = PLUGS.find(([below]) => ratedWatts < below) ?? PLUGS[0];
-    return atBest(usual, fewest);
-  }),
+  psu(
+    'eightPinConnectors',
+    { reason: 'What power supplies of its rating commonly have.' },
+    ({ ratedWatts }) => {
+      if (ratedWatts === null) return null;
+      const [, usual, fewest] = PLUGS.find(([below]) => ratedWatts < below) ?? PLUGS[0];
+      return atBest(usual, fewest);
+    },
+  ),
   psu('sixteenPinConnectors', { reason: 'Counted as without.' }, () => atWorst(0, 1)),
   psu(
     'cpuConnectors',
@@ -105,7 +109,7 @@ const COOLER_RULES: readonly AssumptionRule[] = [
   ),
   cooler(
     'heightMm',
-    { reach: 'all', reason: 'A pump over the board is commonly no taller.' },
+    { reach: 'all', reason: 'A pump over the motherboard is commonly no taller.' },
     ({ radiatorMm }) => (radiatorMm ? atBest(PUMP_MM, PUMP_MM + 15) : null),
   ),
   cooler(
@@ -149,7 +153,7 @@ const STORAGE_RULES: readonly AssumptionRule[] = [
 ];
 
 const NETWORK_RULES: readonly AssumptionRule[] = [
-  network('interface', { reach: 'all', reason: 'Counted as a card, which needs a slot.' }, () =>
+  network('interface', { reach: 'all', reason: 'Counted as an expansion card, which needs a slot.' }, () =>
     atWorst('PCIe' as const, 'USB' as const),
   ),
   network('wireless', { reason: 'Counted as without.' }, () => atWorst<boolean>(false, true)),

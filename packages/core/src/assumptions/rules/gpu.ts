@@ -16,7 +16,7 @@ const LENGTHS: readonly (readonly [upToWatts: number, usual: number, most: numbe
 export const GPU_ASSUMPTIONS: readonly AssumptionRule[] = [
   gpu(
     'lengthMm',
-    { reach: 'all', reason: 'What cards of this draw commonly measure. Measure before buying.' },
+    { reach: 'all', reason: 'What graphics cards of this draw commonly measure. Measure before buying.' },
     ({ boardPowerWatts }) => {
       if (boardPowerWatts === null) return null;
       const [, usual, most] = LENGTHS.find(([upTo]) => boardPowerWatts <= upTo) ?? LENGTHS[0];

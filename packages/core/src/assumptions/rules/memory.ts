@@ -18,7 +18,7 @@ export const MEMORY_ASSUMPTIONS: readonly AssumptionRule[] = [
   memory(
     'ratedCl',
     {
-      reason: 'What kits of its type and rate commonly have; at worst the standard’s own.',
+      reason: 'What memory kits of its type and rate commonly have; at worst the standard’s own.',
       source: JEDEC_SOURCE,
     },
     ({ type, ratedMts }) => {

@@ -55,8 +55,10 @@ const IDENTITY: readonly AssumptionRule[] = [
 ];
 
 const MEMORY: readonly AssumptionRule[] = [
-  motherboard('memorySlots', { reason: 'Two slots are the least that boards have.' }, ({ formFactor }) =>
-    formFactor === 'mini-ITX' ? surely(2) : atWorst(2, 4),
+  motherboard(
+    'memorySlots',
+    { reason: 'Two slots are the least that motherboards have.' },
+    ({ formFactor }) => (formFactor === 'mini-ITX' ? surely(2) : atWorst(2, 4)),
   ),
   motherboard('memoryMaxGb', { reason: 'What its slots commonly take of its memory type.' }, (part) => {
     const family = familyOf(part);
@@ -65,7 +67,7 @@ const MEMORY: readonly AssumptionRule[] = [
   }),
   motherboard(
     'memoryMaxMts',
-    { reason: 'What boards of its memory type commonly run.', source: JEDEC_SOURCE },
+    { reason: 'What motherboards of its memory type commonly run.', source: JEDEC_SOURCE },
     (part) => {
       const family = familyOf(part);
       return (
@@ -75,7 +77,7 @@ const MEMORY: readonly AssumptionRule[] = [
   ),
   motherboard(
     'memoryProfile',
-    { reason: 'Boards for building commonly switch a kit’s rated speed on.' },
+    { reason: 'Motherboards for building commonly switch a memory kit’s rated speed on.' },
     () => atBest<boolean>(true, false),
   ),
 ];

@@ -161,7 +161,7 @@ const askAbout = (row: number, readings: readonly ColumnReading[]) =>
     row,
     new Set(readings.map(({ column }) => column)).size > 1
       ? 'More than one column can hold frames, and no heading says which.'
-      : `The figures of ${readings[0].name} can be read in more than one way, and no heading says which: their middle is ${Number(readings[0].middle.toPrecision(4))}.`,
+      : `The figures of ${readings[0].name} can be read in more than one way, and no heading says which: their median is ${Number(readings[0].middle.toPrecision(4))}.`,
     'Choose how to read them.',
     readings,
   );
@@ -177,7 +177,7 @@ export function layoutOf(
   choice: ColumnChoice | null,
 ): FileLayout | FrameFileFault {
   if (lines.length < 3)
-    return failed(null, 'The file holds fewer than three rows.', 'Log a pass of at least some seconds.');
+    return failed(null, 'The file holds fewer than three rows.', 'Log a run of at least some seconds.');
   const shape = shapeOf(lines);
   const found = numberColumns(lines, shape);
   if (!found)
@@ -206,14 +206,14 @@ export function layoutOf(
     return failed(
       firstRow,
       `${column.name} was logged now and then, and not for each frame: lows cannot be told from it.`,
-      'Log frame times, or type the average of the pass.',
+      'Log frame times, or type the average of the run.',
     );
   const readings = readingsOf(column);
   if (readings.length > 1) return askAbout(firstRow, readings);
   if (readings.length === 1) return layout(readings[0]);
   return failed(
     firstRow,
-    `The figures of ${column.name || `column ${column.column + 1}`} are no frames: their middle is ${Number(median(column.values).toPrecision(6))}.`,
+    `The figures of ${column.name || `column ${column.column + 1}`} are no frames: their median is ${Number(median(column.values).toPrecision(6))}.`,
     'Frame times come to between 2 and 2,000 frames a second in the unit of their heading; running time rises from row to row.',
   );
 }

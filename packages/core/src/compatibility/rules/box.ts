@@ -35,7 +35,7 @@ const fanHeaders: Rule = {
   },
   words: (j) => ({
     sentence: `${j.actual} fans, and there are ${j.limit} headers.`,
-    mend: 'Join case fans with a splitter or a hub, within the header’s rating in the board’s manual.',
+    mend: 'Join case fans with a splitter or a hub, within the header’s rating in the motherboard’s manual.',
   }),
 };
 
@@ -70,8 +70,8 @@ const sataPlugs: Rule = {
     return enough(drives + summedExtras(set, 'sataPlugs'), set.psu.sataConnectors, 'SATA plugs');
   },
   words: (j) => ({
-    sentence: `Drives and extras take ${j.actual} SATA plugs, the supply has ${j.limit}.`,
-    mend: 'Take a supply with more plugs, or one extra less. Leave moulded adapters from older plugs alone: they are known to burn.',
+    sentence: `Drives and extras take ${j.actual} SATA plugs, the power supply has ${j.limit}.`,
+    mend: 'Take a power supply with more plugs, or one extra less. Leave moulded adapters from older plugs alone: they are known to burn.',
   }),
 };
 
@@ -86,8 +86,8 @@ const peripheralPlugs: Rule = {
       ? enough(summedExtras(set, 'peripheralPlugs'), set.psu.peripheralConnectors, 'four-pin plugs')
       : PASS,
   words: (j) => ({
-    sentence: `The extras take ${j.actual} four-pin plugs, the supply has ${j.limit}.`,
-    mend: 'Take a supply with more of them, or one extra less.',
+    sentence: `The extras take ${j.actual} four-pin plugs, the power supply has ${j.limit}.`,
+    mend: 'Take a power supply with more of them, or one extra less.',
   }),
 };
 
@@ -119,7 +119,7 @@ const extraPorts: Rule = {
   },
   words: (j) => ({
     sentence: `Drives and extras take ${j.actual} SATA ports, and ${j.limit} stay live.`,
-    mend: 'Take a board with more ports, a drive on the board, or an optical drive on a USB lead.',
+    mend: 'Take a motherboard with more ports, a drive on the motherboard, or an optical drive on a USB lead.',
   }),
 };
 

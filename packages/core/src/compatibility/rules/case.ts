@@ -12,7 +12,7 @@ const NO_CONTEXT = {} as RuleContext;
 
 export const motherboardInCase: Rule = {
   id: 'board-in-case',
-  title: 'Board in the case',
+  title: 'Motherboard in the case',
   slots: ['motherboard', 'case'],
   judge({ motherboard, case: box }) {
     if (!motherboard || !box) return PASS;
@@ -21,36 +21,36 @@ export const motherboardInCase: Rule = {
     return { verdict, actual: motherboard.formFactor, limit: box.motherboardFormFactors.join(', ') };
   },
   words: (j) => ({
-    sentence: `The board is ${j.actual}, the case takes ${j.limit}.`,
-    mend: 'Take a smaller board or a larger case.',
+    sentence: `The motherboard is ${j.actual}, the case takes ${j.limit}.`,
+    mend: 'Take a smaller motherboard or a larger case.',
   }),
 };
 
 export const gpuLength: Rule = {
   id: 'card-length',
-  title: 'Card length',
+  title: 'Graphics card length',
   slots: ['gpu', 'case'],
   judge: ({ gpu, case: box }) => (gpu && box ? atMost(gpu.lengthMm, box.maxGpuLengthMm, 'mm') : PASS),
   words: (j) => ({
-    sentence: `The card is ${j.actual} mm long, the case takes ${j.limit} mm.`,
-    mend: 'Take a shorter card with the same chip, or a longer case.',
+    sentence: `The graphics card is ${j.actual} mm long, the case takes ${j.limit} mm.`,
+    mend: 'Take a shorter graphics card with the same chip, or a longer case.',
   }),
 };
 
 export const gpuWidth: Rule = {
   id: 'card-width',
-  title: 'Card thickness',
+  title: 'Graphics card thickness',
   slots: ['gpu', 'case'],
   judge: ({ gpu, case: box }) => (gpu && box ? atMost(gpu.slotsWide, box.expansionSlots, 'slots') : PASS),
   words: (j) => ({
-    sentence: `The card is ${j.actual} slots thick, the case has ${j.limit}.`,
-    mend: 'Take a thinner card or another case.',
+    sentence: `The graphics card is ${j.actual} slots thick, the case has ${j.limit}.`,
+    mend: 'Take a thinner graphics card or another case.',
   }),
 };
 
 export const gpuInSlot: Rule = {
   id: 'card-in-slot',
-  title: 'Card in the board’s slot',
+  title: 'Graphics card in the motherboard’s slot',
   slots: ['motherboard', 'gpu'],
   judge({ motherboard, gpu }) {
     if (!motherboard || !gpu) return PASS;
@@ -62,7 +62,10 @@ export const gpuInSlot: Rule = {
       unit: 'lanes',
     };
   },
-  words: () => ({ sentence: 'The board has no slot for a graphics card.', mend: 'Take another board.' }),
+  words: () => ({
+    sentence: 'The motherboard has no slot for a graphics card.',
+    mend: 'Take another motherboard.',
+  }),
 };
 
 export const sizeNeed: Rule = {
@@ -84,7 +87,7 @@ const LINK_SHARE = 0.99;
 
 export const gpuLink: Rule = {
   id: 'card-link',
-  title: 'Card’s link to the board',
+  title: 'Graphics card’s link to the motherboard',
   slots: ['cpu', 'motherboard', 'gpu'],
   advice: true,
   judge({ cpu, motherboard, gpu }) {
@@ -95,7 +98,7 @@ export const gpuLink: Rule = {
     return { verdict: Math.exp(ln) >= LINK_SHARE ? 'pass' : 'note', actual: share, limit: 100, unit: '%' };
   },
   words: (j, { motherboard, gpu }) => ({
-    sentence: `The card is made for generation ${gpu?.pcieGeneration} with ${gpu?.pcieLanes} lanes and gets ${j.actual} % of that link (slot: generation ${motherboard?.pcieSlot?.generation}, ${motherboard?.pcieSlot?.lanes} lanes).`,
+    sentence: `The graphics card is made for generation ${gpu?.pcieGeneration} with ${gpu?.pcieLanes} lanes and gets ${j.actual} % of that link (slot: generation ${motherboard?.pcieSlot?.generation}, ${motherboard?.pcieSlot?.lanes} lanes).`,
     mend: 'The expected rates count it already; it weighs most when video memory is short.',
   }),
 };
@@ -113,15 +116,15 @@ export const frontConnectors: Rule = {
     return { verdict: missing.length === 0 ? 'pass' : 'warn', actual: missing.join(', ') || 'all' };
   },
   words: (j) => ({
-    sentence: `The case’s ${j.actual} on the front has no header on the board and would stay dead.`,
-    mend: 'Do without it, add an adapter card, or take a board with the header.',
+    sentence: `The case’s ${j.actual} on the front has no header on the motherboard and would stay dead.`,
+    mend: 'Do without it, add an adapter card, or take a motherboard with the header.',
   }),
 };
 
 /** What of a planned card would not fit the case and the supply that are bought now. */
 export const plannedGpu: Rule = {
   id: 'planned-card',
-  title: 'Room for the planned card',
+  title: 'Room for the planned graphics card',
   slots: ['case', 'psu'],
   advice: true,
   judge({ case: box, psu }, { plannedGpu: gpu }) {
@@ -138,8 +141,8 @@ export const plannedGpu: Rule = {
   words: (j) => ({
     sentence:
       j.unit === 'mm' || j.unit === 'slots'
-        ? `The planned card needs ${j.actual} ${j.unit}, the case takes ${j.limit}.`
-        : `The planned card needs ${j.limit} ${j.unit}, the supply has ${j.actual}.`,
-    mend: 'Pay for the room now, or plan to swap this part along with the card.',
+        ? `The planned graphics card needs ${j.actual} ${j.unit}, the case takes ${j.limit}.`
+        : `The planned graphics card needs ${j.limit} ${j.unit}, the power supply has ${j.actual}.`,
+    mend: 'Pay for the room now, or plan to swap this part along with the graphics card.',
   }),
 };

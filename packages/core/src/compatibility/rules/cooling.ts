@@ -71,7 +71,7 @@ export const coolerOverMemory: Rule = {
     cooler && memory ? atMost(memory.heightMm, cooler.memoryClearanceMm, 'mm') : PASS,
   words: (j) => ({
     sentence: `The memory is ${j.actual} mm high, the cooler leaves ${j.limit} mm.`,
-    mend: 'Take a lower kit or a slimmer cooler.',
+    mend: 'Take a lower memory kit or a slimmer cooler.',
   }),
 };
 

@@ -7,7 +7,7 @@ function kitGb(memory: Memory): number | null {
 
 export const memoryType: Rule = {
   id: 'memory-type',
-  title: 'Memory type on the board',
+  title: 'Memory type on the motherboard',
   slots: ['motherboard', 'memory'],
   judge({ motherboard, memory }) {
     if (!motherboard || !memory) return PASS;
@@ -19,8 +19,8 @@ export const memoryType: Rule = {
     };
   },
   words: (j) => ({
-    sentence: `The kit is ${j.actual}, the board takes ${j.limit}.`,
-    mend: `Take a ${j.limit} kit, or a board for ${j.actual}.`,
+    sentence: `The memory kit is ${j.actual}, the motherboard takes ${j.limit}.`,
+    mend: `Take a ${j.limit} memory kit, or a motherboard for ${j.actual}.`,
   }),
 };
 
@@ -37,9 +37,9 @@ export const memoryController: Rule = {
   words: (j) => ({
     sentence:
       j.unit === 'GB'
-        ? `The kit has ${j.actual} GB, the processor addresses ${j.limit} GB.`
-        : `The kit is ${j.actual}, the processor takes ${j.limit}.`,
-    mend: j.unit === 'GB' ? 'Take a smaller kit.' : `Take a ${j.limit} kit.`,
+        ? `The memory kit has ${j.actual} GB, the processor addresses ${j.limit} GB.`
+        : `The memory kit is ${j.actual}, the processor takes ${j.limit}.`,
+    mend: j.unit === 'GB' ? 'Take a smaller memory kit.' : `Take a ${j.limit} memory kit.`,
   }),
 };
 
@@ -50,20 +50,20 @@ export const memorySlots: Rule = {
   judge: ({ motherboard, memory }) =>
     motherboard && memory ? atMost(memory.modules, motherboard.memorySlots, 'modules') : PASS,
   words: (j) => ({
-    sentence: `The kit has ${j.actual} modules, the board has ${j.limit} slots.`,
-    mend: 'Take a kit with fewer, larger modules.',
+    sentence: `The memory kit has ${j.actual} modules, the motherboard has ${j.limit} slots.`,
+    mend: 'Take a memory kit with fewer, larger modules.',
   }),
 };
 
 export const memoryCapacity: Rule = {
   id: 'memory-capacity',
-  title: 'Memory the board can hold',
+  title: 'Memory the motherboard can hold',
   slots: ['motherboard', 'memory'],
   judge: ({ motherboard, memory }) =>
     motherboard && memory ? atMost(kitGb(memory), motherboard.memoryMaxGb, 'GB') : PASS,
   words: (j) => ({
-    sentence: `The kit has ${j.actual} GB, the board holds ${j.limit} GB.`,
-    mend: 'Take a smaller kit or another board.',
+    sentence: `The memory kit has ${j.actual} GB, the motherboard holds ${j.limit} GB.`,
+    mend: 'Take a smaller memory kit or another motherboard.',
   }),
 };
 
@@ -86,11 +86,11 @@ export const memoryProfile: Rule = {
     return { verdict: runs < ratedMts ? 'note' : 'pass', actual: runs, limit: ratedMts, unit: 'MT/s' };
   },
   words: (j, { motherboard }) => ({
-    sentence: `The kit is rated for ${j.limit} MT/s and runs at ${j.actual} here.`,
+    sentence: `The memory kit is rated for ${j.limit} MT/s and runs at ${j.actual} here.`,
     mend:
       motherboard?.memoryProfile === false
-        ? 'This board has no memory profiles: pay for speed on another board, or take a plainer kit.'
-        : 'Switch the profile on in the firmware, or take a plainer kit; a board’s limit stays.',
+        ? 'This motherboard has no memory profiles: pay for speed on another motherboard, or take a plainer memory kit.'
+        : 'Switch the profile on in the BIOS, or take a plainer memory kit; a motherboard’s limit stays.',
   }),
 };
 
@@ -149,11 +149,11 @@ export const secondKit: Rule = {
   words: (j) => ({
     sentence:
       j.unit === 'match'
-        ? `The planned second kit (${j.actual}) does not match the first (${j.limit}): both run at the slower figures.`
+        ? `The planned second memory kit (${j.actual}) does not match the first (${j.limit}): both run at the slower figures.`
         : j.unit === 'type'
-          ? `The planned second kit is ${j.actual}, the first is ${j.limit}.`
-          : `Both kits together need ${j.actual} ${j.unit}, the board has ${j.limit}.`,
-    mend: 'Plan the very same kit a second time, on a board with the slots for it.',
+          ? `The planned second memory kit is ${j.actual}, the first is ${j.limit}.`
+          : `Both memory kits together need ${j.actual} ${j.unit}, the motherboard has ${j.limit}.`,
+    mend: 'Plan the very same memory kit a second time, on a motherboard with the slots for it.',
   }),
 };
 
@@ -167,7 +167,7 @@ export const memoryFloor: Rule = {
   },
   words: (j) => ({
     sentence: `${j.actual} GB of memory; the heaviest game with what runs beside it asks for ${Number(j.limit).toFixed(1)} GB.`,
-    mend: 'Take a larger kit, a lower preset, or let the loss of frames count in place of a floor.',
+    mend: 'Take a larger memory kit, a lower preset, or let the loss of frames count in place of a floor.',
   }),
 };
 
@@ -181,6 +181,6 @@ export const videoMemoryFloor: Rule = {
   },
   words: (j) => ({
     sentence: `${j.actual} GB of video memory; the heaviest game asks for ${Number(j.limit).toFixed(1)} GB at this resolution.`,
-    mend: 'Take a card with more memory, a lower preset, or let the loss of frames count in place of a floor.',
+    mend: 'Take a graphics card with more memory, a lower preset, or let the loss of frames count in place of a floor.',
   }),
 };

@@ -15,21 +15,24 @@ export const pictureOutput: Rule = {
     sentence:
       j.actual === 'graphics'
         ? 'No graphics card, and the processor has no graphics.'
-        : 'The board has no picture output for the processor’s graphics.',
-    mend: 'Add a graphics card, or take a processor and board with graphics output.',
+        : 'The motherboard has no picture output for the processor’s graphics.',
+    mend: 'Add a graphics card, or take a processor and motherboard with graphics output.',
   }),
 };
 
 export const gpuOutput: Rule = {
   id: 'card-output',
-  title: 'Outputs of the card',
+  title: 'Outputs of the graphics card',
   slots: ['gpu'],
   judge({ gpu }) {
     if (!gpu) return PASS;
     if (gpu.displayOutputs === null) return UNKNOWN;
     return gpu.displayOutputs.length > 0 ? PASS : { verdict: 'block', actual: 0 };
   },
-  words: () => ({ sentence: 'The card has no picture output.', mend: 'Take a card with outputs.' }),
+  words: () => ({
+    sentence: 'The graphics card has no picture output.',
+    mend: 'Take a graphics card with outputs.',
+  }),
 };
 
 export const gpuNeed: Rule = {
@@ -68,7 +71,7 @@ export const memoryNeed: Rule = {
   },
   words: (j) => ({
     sentence: `${j.actual} GB of memory, the brief asks for ${j.limit}.`,
-    mend: 'Take a larger kit, or ask for less in the brief.',
+    mend: 'Take a larger memory kit, or ask for less in the brief.',
   }),
 };
 
@@ -83,7 +86,7 @@ export const wirelessNeed: Rule = {
   },
   words: () => ({
     sentence: 'The brief asks for a wireless network, and nothing here has one.',
-    mend: 'Add a wireless adapter, or take a board with wireless.',
+    mend: 'Add a wireless adapter, or take a motherboard with wireless.',
   }),
 };
 
@@ -103,9 +106,9 @@ export const networkPlace: Rule = {
   words: (j) => ({
     sentence:
       j.actual === 'M.2'
-        ? 'M.2 adapters need a keyed place that boards rarely state.'
+        ? 'M.2 adapters need a keyed place that motherboards rarely state.'
         : 'No slot is left for the network adapter.',
-    mend: 'Take a USB adapter, or a board with wireless.',
+    mend: 'Take a USB adapter, or a motherboard with wireless.',
   }),
 };
 
@@ -131,6 +134,6 @@ export const screenOutputs: Rule = {
   },
   words: (j) => ({
     sentence: `${j.actual} picture outputs for ${j.limit} screens.`,
-    mend: 'Take a card or board with more outputs.',
+    mend: 'Take a graphics card or motherboard with more outputs.',
   }),
 };

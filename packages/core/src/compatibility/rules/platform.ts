@@ -2,7 +2,7 @@ import { atLeast, PASS, UNKNOWN, type Rule } from '../rule.ts';
 
 export const socket: Rule = {
   id: 'socket',
-  title: 'Processor in the board’s socket',
+  title: 'Processor in the motherboard’s socket',
   slots: ['cpu', 'motherboard'],
   judge({ cpu, motherboard }) {
     if (!cpu || !motherboard) return PASS;
@@ -11,14 +11,14 @@ export const socket: Rule = {
     return { verdict, actual: cpu.socket, limit: motherboard.socket };
   },
   words: (j) => ({
-    sentence: `The processor needs socket ${j.actual}, the board has ${j.limit}.`,
-    mend: `Take a board with socket ${j.actual}, or a processor for ${j.limit}.`,
+    sentence: `The processor needs socket ${j.actual}, the motherboard has ${j.limit}.`,
+    mend: `Take a motherboard with socket ${j.actual}, or a processor for ${j.limit}.`,
   }),
 };
 
 export const firmware: Rule = {
   id: 'firmware',
-  title: 'Firmware that knows the processor',
+  title: 'BIOS that knows the processor',
   slots: ['cpu', 'motherboard'],
   judge({ cpu, motherboard }, { needs }) {
     if (!cpu || !motherboard) return PASS;
@@ -34,38 +34,38 @@ export const firmware: Rule = {
   words: (j, { motherboard }) =>
     j.limit === undefined
       ? {
-          sentence: `No firmware for chipset ${j.actual} runs this processor.`,
-          mend: 'Take a board with a newer chipset, or an older processor.',
+          sentence: `No BIOS for chipset ${j.actual} runs this processor.`,
+          mend: 'Take a motherboard with a newer chipset, or an older processor.',
         }
       : {
-          sentence: `The board ships with firmware level ${j.actual}, the processor needs level ${j.limit}.`,
+          sentence: `The motherboard ships with BIOS version ${j.actual}, the processor needs version ${j.limit}.`,
           mend:
             j.verdict === 'warn'
               ? motherboard?.flashesWithoutCpu
-                ? 'Flash it before the first start: this board can do so without a processor. Follow the maker’s manual.'
+                ? 'Flash it before the first start: this motherboard can do so without a processor. Follow the maker’s manual.'
                 : 'Flash it before the first start with a borrowed older processor. Follow the maker’s manual.'
-              : 'Take a board that ships with newer firmware or flashes without a processor, or borrow an older processor.',
+              : 'Take a motherboard that ships with a newer BIOS or flashes without a processor, or borrow an older processor.',
         },
 };
 
 export const powerStage: Rule = {
   id: 'power-stage',
-  title: 'Board’s power stage against the processor',
+  title: 'Motherboard’s VRM limit against the processor',
   slots: ['cpu', 'motherboard'],
   judge({ cpu, motherboard }) {
     if (!cpu || !motherboard) return PASS;
     return atLeast(motherboard.vrmWatts, cpu.packagePowerWatts, 'W');
   },
   words: (j) => ({
-    sentence: `The board feeds ${j.actual} W to a processor that draws up to ${j.limit} W.`,
-    mend: 'Take a board with a stronger power stage, or a thriftier processor.',
+    sentence: `The motherboard feeds ${j.actual} W to a processor that draws up to ${j.limit} W.`,
+    mend: 'Take a motherboard with a higher VRM limit, or a thriftier processor.',
   }),
 };
 
 /** Both sides of raising clocks: what is asked for and impossible blocks; what is paid for and unused is a note. */
 export const raisingClocks: Rule = {
   id: 'raising-clocks',
-  title: 'Raising clocks',
+  title: 'Overclocking',
   slots: ['cpu', 'motherboard'],
   judge({ cpu, motherboard }, { needs }) {
     if (!cpu || !motherboard) return PASS;
@@ -81,16 +81,16 @@ export const raisingClocks: Rule = {
   words: (j) =>
     j.actual === 'locked'
       ? {
-          sentence: 'The brief asks to raise clocks, and the processor is locked.',
+          sentence: 'The brief asks for overclocking, and the processor is locked.',
           mend: 'Take an unlocked processor, or leave the clocks as they are.',
         }
       : j.actual === 'chipset'
         ? {
-            sentence: 'The brief asks to raise clocks, and the board’s chipset does not let it.',
-            mend: 'Take a board whose chipset does.',
+            sentence: 'The brief asks for overclocking, and the motherboard’s chipset does not let it.',
+            mend: 'Take a motherboard whose chipset does.',
           }
         : {
-            sentence: 'The processor is unlocked, and the board’s chipset does not raise clocks.',
-            mend: 'A locked processor does the same here. Raising clocks can void warranties: see the maker’s limits.',
+            sentence: 'The processor is unlocked, and the motherboard’s chipset does not overclock.',
+            mend: 'A locked processor does the same here. Overclocking can void warranties: see the maker’s limits.',
           },
 };

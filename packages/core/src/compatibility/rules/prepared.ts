@@ -18,7 +18,7 @@ function firm(judgement: Judgement, context: RuleContext): Judgement {
 export const preparedGpu: Rule = {
   ...plannedGpu,
   id: 'prepared-card',
-  title: 'Room for the card that is prepared for',
+  title: 'Room for the graphics card that is prepared for',
   advice: false,
   judge: (set, context) => firm(plannedGpu.judge(set, context), context),
 };
@@ -26,7 +26,7 @@ export const preparedGpu: Rule = {
 export const preparedMemory: Rule = {
   ...secondKit,
   id: 'prepared-memory',
-  title: 'Room for the second kit that is prepared for',
+  title: 'Room for the second memory kit that is prepared for',
   advice: false,
   judge: (set, context) => firm(secondKit.judge(set, context), context),
 };
@@ -48,25 +48,25 @@ function judgeDropIn(cpu: Cpu | null, set: Parameters<Rule['judge']>[0], context
 
 export const plannedCpu: Rule = {
   id: 'planned-processor',
-  title: 'Board for the planned processor',
+  title: 'Motherboard for the planned processor',
   slots: ['motherboard'],
   advice: true,
   judge: (set, context) => judgeDropIn(context.plannedCpu, set, context),
   words: (j) => ({
     sentence:
       j.unit === 'socket'
-        ? `The planned processor needs socket ${j.actual}, the board has ${j.limit}: it ends there.`
+        ? `The planned processor needs socket ${j.actual}, the motherboard has ${j.limit}: it ends there.`
         : j.unit === 'firmware'
-          ? `No firmware for chipset ${j.actual} runs the planned processor.`
-          : `The board feeds ${j.actual} W, the planned processor draws up to ${j.limit} W.`,
-    mend: 'Take a board for it now, or plan a board along with the processor.',
+          ? `No BIOS for chipset ${j.actual} runs the planned processor.`
+          : `The motherboard feeds ${j.actual} W, the planned processor draws up to ${j.limit} W.`,
+    mend: 'Take a motherboard for it now, or plan a motherboard along with the processor.',
   }),
 };
 
 export const preparedCpu: Rule = {
   ...plannedCpu,
   id: 'prepared-processor',
-  title: 'Board for the processor that is prepared for',
+  title: 'Motherboard for the processor that is prepared for',
   advice: false,
   judge: (set, context) => firm(plannedCpu.judge(set, context), context),
 };

@@ -35,8 +35,8 @@ export const psuWatts: Rule = {
     return need.isLeast ? UNKNOWN : { verdict: 'pass', ...figures };
   },
   words: (j) => ({
-    sentence: `The supply is rated for ${j.actual} W; by the brief's rule ${Math.ceil(Number(j.limit))} W are needed.`,
-    mend: 'Take a stronger supply or a thriftier card.',
+    sentence: `The power supply is rated for ${j.actual} W; by the brief's rule ${Math.ceil(Number(j.limit))} W are needed.`,
+    mend: 'Take a stronger power supply or a thriftier graphics card.',
   }),
 };
 
@@ -114,31 +114,31 @@ function judgeGpuLeads(
 
 export const gpuLeads: Rule = {
   id: 'card-leads',
-  title: 'Power leads for the card',
+  title: 'Power leads for the graphics card',
   slots: ['gpu', 'psu'],
   judge: ({ gpu, psu }) =>
     gpu && psu
       ? judgeGpuLeads(gpu.power, gpu.adapterEightPins, psu.eightPinConnectors, psu.sixteenPinConnectors)
       : PASS,
   words: (j) => ({
-    sentence: `The card needs ${j.limit} ${j.unit}, the supply has ${j.actual}.`,
+    sentence: `The graphics card needs ${j.limit} ${j.unit}, the power supply has ${j.actual}.`,
     mend:
       j.verdict === 'warn'
-        ? 'The maker’s adapter in the card’s box joins eight-pin leads: use one lead for each plug, and follow the manual.'
-        : 'Take a supply with the leads; leave home-made adapters alone.',
+        ? 'The maker’s adapter in the graphics card’s box joins eight-pin leads: use one lead for each plug, and follow the manual.'
+        : 'Take a power supply with the leads; leave home-made adapters alone.',
   }),
 };
 
 export const gpuFeed: Rule = {
   id: 'card-feed',
-  title: 'Card’s draw within its sockets',
+  title: 'Graphics card’s draw within its sockets',
   slots: ['gpu'],
   judge({ gpu }) {
     if (!gpu) return PASS;
     return gpu.power === null ? UNKNOWN : atMost(gpu.boardPowerWatts, gpuFeedWatts(gpu.power), 'W');
   },
   words: (j) => ({
-    sentence: `The card is said to draw ${j.actual} W through sockets good for ${j.limit} W.`,
+    sentence: `The graphics card is said to draw ${j.actual} W through sockets good for ${j.limit} W.`,
     mend: 'Check the specs: one of the figures is wrong.',
   }),
 };
@@ -150,14 +150,14 @@ export const cpuConnectors: Rule = {
   judge: ({ motherboard, psu }) =>
     motherboard && psu ? atMost(motherboard.cpuPowerConnectors, psu.cpuConnectors, 'leads') : PASS,
   words: (j) => ({
-    sentence: `The board has ${j.actual} processor power sockets, the supply has ${j.limit} leads.`,
-    mend: 'Take a supply with more processor leads.',
+    sentence: `The motherboard has ${j.actual} processor power sockets, the power supply has ${j.limit} leads.`,
+    mend: 'Take a power supply with more processor leads.',
   }),
 };
 
 export const psuInCase: Rule = {
   id: 'supply-in-case',
-  title: 'Supply in the case',
+  title: 'Power supply in the case',
   slots: ['psu', 'case'],
   judge({ psu, case: box }) {
     if (!psu || !box) return PASS;
@@ -169,9 +169,9 @@ export const psuInCase: Rule = {
   words: (j) => ({
     sentence:
       j.unit === 'mm'
-        ? `The supply is ${j.actual} mm long, the case takes ${j.limit} mm.`
-        : `The supply is ${j.actual}, the case takes ${j.limit}.`,
-    mend: 'Take a supply that fits, or another case.',
+        ? `The power supply is ${j.actual} mm long, the case takes ${j.limit} mm.`
+        : `The power supply is ${j.actual}, the case takes ${j.limit}.`,
+    mend: 'Take a power supply that fits, or another case.',
   }),
 };
 
@@ -184,15 +184,15 @@ export const psuQuality: Rule = {
     return psu.quality === null ? UNKNOWN : atLeast(psu.quality.mark, needs.psuQuality, 'of 5');
   },
   words: (j, { psu }) => ({
-    sentence: `The supply’s mark is ${j.actual} of 5 (${psu?.quality?.source}, ${psu?.quality?.on}), the brief asks for ${j.limit}.`,
-    mend: 'Take a better supply. Marks go stale: look at the date.',
+    sentence: `The power supply’s mark is ${j.actual} of 5 (${psu?.quality?.source}, ${psu?.quality?.on}), the brief asks for ${j.limit}.`,
+    mend: 'Take a better power supply. Marks go stale: look at the date.',
   }),
 };
 
 /** Watts with the planned card in place of the present one, by the larger of load times factor and its maker's figure. */
 export const plannedWatts: Rule = {
   id: 'planned-watts',
-  title: 'Watts for the planned card',
+  title: 'Watts for the planned graphics card',
   slots: psuWatts.slots,
   wholeBuild: true,
   advice: true,
@@ -204,7 +204,7 @@ export const plannedWatts: Rule = {
     return judgement.verdict === 'block' ? { ...judgement, verdict: 'warn' } : judgement;
   },
   words: (j) => ({
-    sentence: `The supply is rated for ${j.actual} W; with the planned card ${Math.ceil(Number(j.limit))} W are needed.`,
-    mend: 'Take a stronger supply now, or count a new one into the later step.',
+    sentence: `The power supply is rated for ${j.actual} W; with the planned graphics card ${Math.ceil(Number(j.limit))} W are needed.`,
+    mend: 'Take a stronger power supply now, or count a new one into the later step.',
   }),
 };

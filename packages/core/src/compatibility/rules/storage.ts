@@ -67,7 +67,7 @@ function judgePlaces(motherboard: Motherboard, drives: readonly Drive[]): Judgem
 
 export const drivePlaces: Rule = {
   id: 'drive-places',
-  title: 'Drives on the board',
+  title: 'Drives on the motherboard',
   slots: ['motherboard', 'storage'],
   alsoReads: ['tertiaryStorage'],
   judge: (set, context) =>
@@ -75,12 +75,12 @@ export const drivePlaces: Rule = {
   words: (j) =>
     j.unit === 'M.2'
       ? {
-          sentence: 'The board has no free M.2 place of the right protocol and length for this drive.',
-          mend: 'Take a SATA drive or a shorter M.2 drive, or another board.',
+          sentence: 'The motherboard has no free M.2 place of the right protocol and length for this drive.',
+          mend: 'Take a SATA drive or a shorter M.2 drive, or another motherboard.',
         }
       : {
           sentence: `${j.actual} SATA drives, but ${j.limit} ports stay live.`,
-          mend: 'Take an M.2 drive, or a board with more ports.',
+          mend: 'Take an M.2 drive, or a motherboard with more ports.',
         },
 };
 
@@ -116,7 +116,7 @@ export const driveBays: Rule = {
 export const secondaryStoragePlaces: Rule = {
   ...drivePlaces,
   id: 'bulk-places',
-  title: 'Both drives on the board',
+  title: 'Both drives on the motherboard',
   slots: ['motherboard', 'storage', 'secondaryStorage'],
   wide: true,
   judge: (set, context) =>
@@ -203,7 +203,7 @@ export const heatSpreader: Rule = {
     return { verdict: 'note', actual: storage.pcieGeneration, limit: HOT_GENERATION, unit: 'generation' };
   },
   words: (j) => ({
-    sentence: `A generation ${j.actual} drive, and neither it nor the board’s M.2 places have a heat spreader.`,
+    sentence: `A generation ${j.actual} drive, and neither it nor the motherboard’s M.2 places have a heat spreader.`,
     mend: 'Add a spreader, or a drive that brings one: long copies slow down without.',
   }),
 };

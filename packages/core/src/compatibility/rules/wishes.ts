@@ -5,12 +5,12 @@ import { PASS, UNKNOWN, type Rule } from '../rule.ts';
 
 const KIND_WORDS = {
   cpu: 'processor',
-  gpu: 'card',
-  motherboard: 'board',
+  gpu: 'graphics card',
+  motherboard: 'motherboard',
   memory: 'memory',
   cooler: 'cooler',
   case: 'case',
-  psu: 'supply',
+  psu: 'power supply',
 } as const;
 type WishedKind = keyof typeof KIND_WORDS;
 const WISHED = Object.keys(KIND_WORDS) as WishedKind[];
@@ -21,7 +21,7 @@ const partOf = (set: PartSet, kind: WishedKind): Part | null => set[kind] ?? nul
 
 const brandRule = (kind: WishedKind): Rule => ({
   id: `brand-${kind}`,
-  title: `Maker of the ${KIND_WORDS[kind]}`,
+  title: `Brand of the ${KIND_WORDS[kind]}`,
   slots: [kind],
   judge(set, { needs }) {
     const part = partOf(set, kind);
@@ -33,7 +33,7 @@ const brandRule = (kind: WishedKind): Rule => ({
   },
   words: (j) => ({
     sentence: `The ${KIND_WORDS[kind]} is by ${j.actual}, the brief asks for ${j.limit}.`,
-    mend: 'Take one by that maker, or let others in.',
+    mend: 'Take one of that brand, or let others in.',
   }),
 });
 
@@ -65,8 +65,8 @@ const modularLeads: Rule = {
     return psu.modular === 'no' ? { verdict: 'block', actual: psu.modular } : PASS;
   },
   words: () => ({
-    sentence: 'The supply’s leads are fixed, the brief asks for leads that come off.',
-    mend: 'Take a supply whose leads come off, or let any in.',
+    sentence: 'The power supply’s leads are fixed, the brief asks for leads that come off.',
+    mend: 'Take a power supply whose leads come off, or let any in.',
   }),
 };
 

@@ -26,7 +26,7 @@ function flashFirst(found: Finding): Finding {
   return found.rule === 'firmware' && found.verdict === 'warn'
     ? {
         ...found,
-        mend: 'Flash the new firmware while the old processor still runs, then swap. Follow the board maker’s manual.',
+        mend: 'Flash the new BIOS while the old processor still runs, then swap. Follow the motherboard maker’s manual.',
       }
     : found;
 }

@@ -150,7 +150,7 @@ export function baseWishes(world: GrowthWorld): BaseWish[] {
   return [
     asBrief,
     ...gpusToPrepareFor(world).map((gpu) => withRoom(`with room for ${name(gpu)}`, { gpu })),
-    ...cpusToPrepareFor(world).map((cpu) => withRoom(`with a board for ${name(cpu)}`, { cpu })),
+    ...cpusToPrepareFor(world).map((cpu) => withRoom(`with a motherboard for ${name(cpu)}`, { cpu })),
     ...inReach.map(({ kind, id }): BaseWish => ({
       asked: `around ${name(id)}`,
       brief: { ...brief, locks: [...brief.locks, { slot: kind, part: id, offer: null }] },

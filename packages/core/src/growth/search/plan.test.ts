@@ -119,7 +119,7 @@ describe('a start with less', () => {
     const world = growing({ start: { withoutGpu: true, withLessMemory: false, playableFps: 10 } }, dear);
     const { paced, today } = finish(planGrowth(world));
     expect(today).toBeNull();
-    if (!paced) throw new Error('a start without a card was expected');
+    if (!paced) throw new Error('a start without a graphics card was expected');
     const { stages, games } = reportOf(world, paced);
     expect(stages[0].holding.set.gpu).toBeNull();
     expect(stages.at(-1)?.holding.set.gpu).not.toBeNull();

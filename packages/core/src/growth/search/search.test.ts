@@ -128,7 +128,9 @@ describe('builds to start from', () => {
   it('keep what the brief has locked', () => {
     const locked = growthWorld(growingWish({}, { locks: [{ slot: 'gpu', part: 'gpu', offer: null }] }));
     expect(
-      baseWishes(locked).some((wish) => wish.asked.includes('Big card') && wish.asked.startsWith('around')),
+      baseWishes(locked).some(
+        (wish) => wish.asked.includes('Big graphics card') && wish.asked.startsWith('around'),
+      ),
     ).toBe(false);
     for (const base of basesOf(locked)) expect(base.picks.gpu?.part).toBe('gpu');
   });

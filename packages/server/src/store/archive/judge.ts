@@ -14,7 +14,7 @@ import type { Tables } from '../tables.ts';
 import { readAlerts, readPoints } from '../watch.ts';
 import { BadArchive, bad } from './unpack.ts';
 
-const MEND = 'Correct it in the archive, or take it out.';
+const MEND = 'Correct it in the archive, or delete it.';
 const HISTORIES_AT_ONCE = 500;
 
 /** Every observation of every offer. */

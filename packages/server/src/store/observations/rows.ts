@@ -20,7 +20,8 @@ export const rowOf = (offer: number, run: Run): Tables['price_runs'] => ({
   gaps: Buffer.from(run.gaps),
 });
 
-const BROKEN = 'the times between its looks do not lead from the first to the last. Take it away as a file.';
+const BROKEN =
+  'the times between its price checks do not lead from the first to the last. Take it away as a file.';
 
 /** Runs whose times can be read. Any other is set aside, and the rest of the history stays. */
 export async function soundRuns(

@@ -9,7 +9,7 @@ import { rewriteRuns, rowOf, runOf, runsForAll, soundRuns } from './rows.ts';
 import { observationsOf, prolonged, runsOf, type Run, type StoredObservation } from './runs.ts';
 import { serialOfSource, type PriceSource } from './sources.ts';
 
-/** A price to be taken in, for an offer that is known or new. */
+/** A price to be imported, for an offer that is known or new. */
 export interface Intake {
   readonly offer: string;
   readonly part: string;

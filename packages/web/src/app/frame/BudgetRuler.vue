@@ -128,7 +128,7 @@ const spoken = computed(
         ><template v-for="other in others" :key="other.key"
           >, {{ money(other.amount, bench.currency) }} {{ other.words }}</template
         ><template v-if="aside.kept > 0"
-          >, {{ money(aside.kept, bench.currency) }} kept back for used risk</template
+          >, {{ money(aside.kept, bench.currency) }} reserve for used parts</template
         ><template v-if="aside.besides > 0"
           >, {{ money(aside.besides, bench.currency) }} for what comes beside it</template
         ><template v-if="aside.sold > 0"

@@ -112,7 +112,7 @@ function figures(id: string): string {
   if (!summary) return '';
   const gone = standings.goneOf(id);
   const rate = summary.rates.status === 'known' ? fps(summary.rates.objective.value) : '?';
-  return `${money(basisTotal(summary.cost, workspace.brief.money.costBasis), bench.currency, { short: true })} · ${rate}${gone > 0 ? ` · ${gone} gone` : ''}`;
+  return `${money(basisTotal(summary.cost, workspace.brief.money.costBasis), bench.currency, { short: true })} · ${rate}${gone > 0 ? ` · ${gone} not for sale` : ''}`;
 }
 </script>
 

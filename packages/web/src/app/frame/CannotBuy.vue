@@ -24,7 +24,7 @@ const difference = computed(() => {
   const { totalMinor, countedMinor } = standings.more ?? { totalMinor: 0, countedMinor: 0 };
   const words = (minor: number) =>
     minor === 0 ? 'the same' : `${money(Math.abs(minor), bench.currency)} ${minor > 0 ? 'more' : 'less'}`;
-  return `cost ${words(totalMinor)}${countedMinor === totalMinor || isPhone.value ? '' : ` (${words(countedMinor)} with used risk and money back)`}`;
+  return `cost ${words(totalMinor)}${countedMinor === totalMinor || isPhone.value ? '' : ` (${words(countedMinor)} with the reserve for used parts and money back)`}`;
 });
 </script>
 

@@ -55,7 +55,7 @@ const BACK_WORDS = { rebate: 'mail-in rebate', cashback: 'cashback', review: 'fo
 const words = (line: CostLine): string => {
   if (line.kind === 'charges')
     return `${line.slot ? SLOT_NAMES[line.slot] : ''}: its share of shipping and discounts of the order`;
-  if (line.kind === 'shipping') return 'sending';
+  if (line.kind === 'shipping') return 'shipping';
   if (line.kind === 'tax') return 'tax that the shop adds';
   if (line.deal !== null) {
     const deal = deals.value.get(line.deal);
@@ -127,15 +127,15 @@ function partWords(line: CostLine): string {
       <p v-for="(line, n) in cost.aside" :key="`aside-${n}`" class="sum">
         <span>{{
           {
-            risk: `Kept back for the risk of a used part: ${partName(line.part)}`,
+            risk: `Reserve for a used part: ${partName(line.part)}`,
             sale: `What an owned part fetches: ${partName(line.part)}`,
-            beside: `Also from the same sum: ${line.part}`,
+            beside: `Also from the same budget: ${line.part}`,
           }[line.kind]
         }}</span>
         <span class="num">{{ money(line.amount, bench.currency, { sign: true }) }}</span>
       </p>
       <p v-if="cost.counted !== basisTotal(cost, workspace.brief.money.costBasis)" class="sum">
-        <span>Counted against the sum</span>
+        <span>Counted against the budget</span>
         <b class="num">{{ money(cost.counted, bench.currency) }}</b>
       </p>
       <p v-if="cost.unpriced.length > 0" class="bad">

@@ -61,7 +61,7 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
         {{
           workspace.brief.play.games.length === 0
             ? 'Name a game in the brief.'
-            : 'A processor, a board, memory and graphics give a frame rate.'
+            : 'A processor, a motherboard, memory and graphics give a frame rate.'
         }}
       </p>
     </template>

@@ -47,7 +47,9 @@ describe('decisions', () => {
     expect(decisionWords(decision())).toBe(
       'Graphics card: Maker B at €200.00, in place of Maker A at €150.00 (+€50.00, +12.3 fps): swapped in its lane.',
     );
-    expect(decisionWords(decision({ chose: null, moneyMinor: null, score: null }))).toContain('no card');
+    expect(decisionWords(decision({ chose: null, moneyMinor: null, score: null }))).toContain(
+      'integrated graphics',
+    );
   });
   it('a walk along a lane is one decision: from where it began to where it ended', () => {
     const walk = [
@@ -110,7 +112,7 @@ describe('a candidate against the best', () => {
   it('says what it costs, how fast it is, and why', () => {
     const held = { money: 1400, score: -3000, swaps: [swap], because: [swap], barriers: [] };
     expect(againstWords('Mine', held, 'EUR', 'fps', market)).toBe(
-      'Mine costs €14.00 more and is 3.0 fps slower, because the graphics card is no card: processor’s own graphics and not Gullmoor Tideline 280 Solo 14 GB.',
+      'Mine costs €14.00 more and is 3.0 fps slower, because the graphics card is integrated graphics and not Gullmoor Tideline 280 Solo 14 GB.',
     );
     expect(againstWords('Mine', { ...held, money: -100, score: 20, because: [] }, 'EUR', 'fps', market)).toBe(
       'Mine costs €1.00 less and is as fast.',
@@ -180,7 +182,7 @@ describe('how a machine was made', () => {
     order: [],
     steps: [
       { code: 'lay-out', state: 'done', at, minutes: 12.4, reason: '' },
-      { code: 'port-shield', state: 'skipped', at, minutes: null, reason: 'fixed to the board' },
+      { code: 'port-shield', state: 'skipped', at, minutes: null, reason: 'fixed to the motherboard' },
     ],
     notes: [{ code: 'board-in', text: 'one screw short' }],
     start: {
@@ -194,9 +196,9 @@ describe('how a machine was made', () => {
   it('is told step by step: what was skipped, what it was, what it holds at', () => {
     expect(madeWords(assembly, [tuning])).toEqual([
       'Build day: 1 step done, 12 min timed.',
-      'Skipped “port-shield”: fixed to the board.',
+      'Skipped “port-shield”: fixed to the motherboard.',
       'Note at “board-in”: one screw short',
-      'It did not start at the first press; it was: The firmware does not know the processor (tried before: Memory not home, or in the wrong slot).',
+      'It did not start at the first press; it was: The BIOS does not know the processor (tried before: Memory not home, or in the wrong slot).',
       '1 setting seen to, 1 figure read off.',
       'Processor holds at 3800 MHz, from 3800: 3 attempts, 1 of them failed.',
     ]);

@@ -76,7 +76,7 @@ export function orderedWords(orders: readonly Order[]): string[] {
 const STATE_NAMES: Readonly<Record<MachineStateCode, string>> = {
   shipped: 'as shipped',
   profile: 'with its rated profile on',
-  raised: 'with raised clocks',
+  raised: 'overclocked',
   undervolted: 'at less voltage',
   tuned: 'tuned',
 };

@@ -13,7 +13,7 @@ import { SLOT_NAMES } from '../../shared/format/slots.ts';
 const OTHER_NAMES = {
   shipping: 'Shipping',
   lot: 'Rest of the lot',
-  risk: 'Kept back',
+  risk: 'Reserve',
   beside: 'Beside it',
 } as const;
 /** A little more or less money, in whole units. */
@@ -58,7 +58,7 @@ export function useRulerWords(cost: Readonly<Ref<Cost | null>>) {
   }
   function segmentWords(segment: Segment): string {
     const amount = money(segment.to - segment.from, bench.currency);
-    if (segment.slot === 'risk') return `Kept back for the risk of used parts: ${amount}`;
+    if (segment.slot === 'risk') return `Reserve for used parts: ${amount}`;
     const line = cost.value?.lines.find((each) =>
       segment.slot === 'shipping' || segment.slot === 'lot'
         ? each.kind === segment.slot

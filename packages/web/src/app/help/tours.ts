@@ -48,12 +48,12 @@ export const TOURS: Readonly<Record<string, readonly TourStep[]>> = {
     {
       at: '.picture .holder',
       text: () =>
-        'Money runs to the right. Every step up is a better set, proved to be the best for its sum; where the line is flat, more money buys nothing.',
+        'Money runs to the right. Every step up is a better set, proved to be the best for its budget; where the line is flat, more money buys nothing.',
     },
     {
       at: '.picture .handle',
       text: () =>
-        'A and B are two sums. Drag them, or move them by arrow keys: below stands what the difference buys.',
+        'A and B are two budgets. Drag them, or move them by arrow keys: below stands what the difference buys.',
     },
   ],
   ripeness: [
@@ -69,7 +69,8 @@ export const TOURS: Readonly<Record<string, readonly TourStep[]>> = {
     },
     {
       at: '.row',
-      text: () => 'Press a row for its course over time, a target price, and the looks that it rests on.',
+      text: () =>
+        'Press a row for its course over time, a target price, and the price checks that it rests on.',
     },
   ],
   growth: [

@@ -223,7 +223,8 @@ function clear() {
               to {{ fps(score.interval.high) }}).</template
             >
             <template v-else
-              >Expected rates are unknown until processor, board, memory and card are matched.</template
+              >Expected rates are unknown until processor, motherboard, memory and graphics card are
+              matched.</template
             >
           </p>
           <div class="actions">
@@ -264,7 +265,7 @@ function clear() {
                 Keep it as a candidate
               </button></template
             >
-            <template v-else>Nothing that keeps the brief’s needs can be had for that sum.</template>
+            <template v-else>Nothing that keeps the brief’s needs can be had for that budget.</template>
           </p>
         </template>
       </section>

@@ -137,7 +137,7 @@ const opened = ref<string | null>(null);
     <section v-if="result" class="sheet out" aria-labelledby="out-title">
       <h2 id="out-title">{{ result.summary.starts }} starts over {{ byPart.length }} parts</h2>
       <p v-if="result.summary.starts === 0" class="quiet">
-        The history is too short: it takes ten looks before a start, and {{ horizon }} days after it.
+        The history is too short: it takes ten price checks before a start, and {{ horizon }} days after it.
       </p>
       <template v-else>
         <p>

@@ -169,7 +169,7 @@ const verdict = (group: Measured) => {
     </div>
     <p class="quiet key">
       <i class="bar"></i> expected of a healthy system, 4 in 5 measurements &nbsp; <i class="diamond"></i> a
-      pass <i class="diamond hollow"></i> warm-up &nbsp; <i class="line"></i> all passes, frames over time
+      run <i class="diamond hollow"></i> warm-up &nbsp; <i class="line"></i> all runs, frames over time
       <i class="line short"></i> 1 % low. Frames per second upward.
     </p>
   </div>

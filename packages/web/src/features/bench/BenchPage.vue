@@ -28,7 +28,7 @@ const isEmpty = computed(() => (catalogueStore.catalogue?.parts.length ?? 0) ===
     <div class="head">
       <h1>Test bench</h1>
       <p class="quiet">
-        Measured on your own machine, beside what the model expects of it. Own passes make the model better.
+        Measured on your own machine, beside what the model expects of it. Own runs make the model better.
       </p>
     </div>
     <p v-if="records.failure" class="failure" role="alert">
@@ -54,8 +54,8 @@ const isEmpty = computed(() => (catalogueStore.catalogue?.parts.length ?? 0) ===
             </section>
             <section v-else class="sheet none">
               <p>
-                No pass yet. Measure each scene three times after a warm-up, and type the averages in above,
-                or drop a frame-time file there.
+                No run yet. Measure each scene three times after a warm-up, and type the averages in above, or
+                drop a frame-time file there.
               </p>
             </section>
             <RunDetails v-if="selected" :group="selected" />

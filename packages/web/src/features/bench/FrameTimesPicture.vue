@@ -124,7 +124,7 @@ const ticks = computed(() =>
       {{ file.name }}: {{ whole(file.frames) }} frames, {{ decimal(file.seconds, 0) }} s, read as
       {{ unitWords(file.unit) }} from {{ file.column
       }}<template v-if="file.skipped > 0">; {{ file.skipped }} rows held no frame</template>. Left: frame time
-      in ms over the pass, shortest to longest and mean. Right: how often (root of the count). 1 % low
+      in ms over the run, shortest to longest and mean. Right: how often (root of the count). 1 % low
       {{ fps(file.low) }} (99th percentile) or {{ fps(file.slowest) }} (mean of the slowest 1 %), 0.1 % low
       {{ fps(file.low01) }}.
     </p>

@@ -56,7 +56,7 @@ const sceneWords = ({ scenes, isMixed }: MeasuredMeans) =>
             <th scope="col">Mean</th>
             <th scope="col" class="num">measured</th>
             <th scope="col" class="num">expected</th>
-            <th scope="col" class="num">off by</th>
+            <th scope="col" class="num">difference</th>
           </tr>
         </thead>
         <tbody>

@@ -21,11 +21,11 @@ const isOutlier = (n: number) => props.group.summary?.outliers.includes(n) === t
 const change = (label: string, what: Parameters<typeof records.changeBench>[1]) =>
   attempt(() => records.changeBench(label, what));
 const toggleWarmUp = (run: BenchRunKept) =>
-  change(run.isWarmUp ? 'Pass counted again' : 'Pass made a warm-up', {
+  change(run.isWarmUp ? 'Run counted again' : 'Run made a warm-up', {
     putRuns: [{ ...run, isWarmUp: !run.isWarmUp }],
   });
 const remove = (run: BenchRunKept) =>
-  change(`Pass of ${names.game(run.game)} taken out`, { removeRuns: [run.id] });
+  change(`Run of ${names.game(run.game)} deleted`, { removeRuns: [run.id] });
 /** Further figures of the passes, where somebody told them. */
 const told = computed(() =>
   furtherWords({ spread: meanSpread(props.group.runs), watts: meanWatts(props.group.runs) }),
@@ -39,9 +39,9 @@ const told = computed(() =>
     </h2>
     <p v-if="group.summary">
       <b class="num">{{ fps(group.summary.average) }}</b> over {{ group.summary.count }}
-      {{ group.summary.count === 1 ? 'pass' : 'passes'
+      {{ group.summary.count === 1 ? 'run' : 'runs'
       }}<template v-if="group.summary.spreadLn !== null"
-        >, spread between passes {{ decimal(group.summary.spreadLn * 100, 1) }} %</template
+        >, spread between runs {{ decimal(group.summary.spreadLn * 100, 1) }} %</template
       ><template v-if="group.expected"
         >; expected <span class="num">{{ fps(group.expected.fps) }}</span> ({{
           fps(group.expected.interval.low)
@@ -52,20 +52,20 @@ const told = computed(() =>
       ><template v-if="told">; {{ told }}</template
       >.
       <template v-if="group.summary.count < 3"
-        >Three passes are the custom: the spread shows what one is worth.</template
+        >Three runs are the custom: the spread shows what one is worth.</template
       >
     </p>
     <p v-if="group.unknown" class="quiet">{{ group.unknown }}</p>
-    <div class="scroll" tabindex="0" role="group" aria-label="Passes">
+    <div class="scroll" tabindex="0" role="group" aria-label="Runs">
       <table class="lines">
         <thead>
           <tr>
-            <th scope="col">Pass</th>
+            <th scope="col">Run</th>
             <th scope="col" class="end">average</th>
             <th scope="col" class="end">1 % low</th>
             <th scope="col" class="end">slowest 1 %</th>
             <th scope="col" class="end">length</th>
-            <th scope="col" class="end">card busy</th>
+            <th scope="col" class="end">graphics card busy</th>
             <th scope="col">stutters</th>
             <th scope="col"><span class="visually-hidden">What can be done</span></th>
           </tr>

@@ -61,7 +61,7 @@ const BESIDE = [
   { value: 'none', label: 'nothing' },
   { value: 'voice', label: 'voice chat' },
   { value: 'stream-cpu', label: 'streaming by the processor' },
-  { value: 'stream-gpu', label: 'streaming by the card' },
+  { value: 'stream-gpu', label: 'streaming by the graphics card' },
 ];
 const CLOCKS = RECORD_CLOCKS.map((value) => ({ value, label: CLOCK_WORDS[value] || 'as shipped' }));
 /** What else was told of a pass: only what was. */
@@ -79,7 +79,7 @@ const MORE = [
   ['maximum', 'Maximum', 'fps'],
   ['percentile90', '90th percentile', 'fps'],
   ['cpuWatts', 'Processor', 'W'],
-  ['gpuWatts', 'Card', 'W'],
+  ['gpuWatts', 'Graphics card', 'W'],
 ] as const;
 const problem = ref('');
 const isBusy = ref(false);
@@ -120,7 +120,7 @@ async function put(run: BenchRunKept) {
     draft.value = { ...draft.value, average: null, low: null, gpuBusy: null, isWarmUp: false };
     emit('added', groupKey(run));
   } catch (error) {
-    problem.value = failureText(error, 'The pass could not be saved. What you typed is kept here.');
+    problem.value = failureText(error, 'The run could not be saved. What you typed is kept here.');
   } finally {
     isBusy.value = false;
   }
@@ -128,7 +128,7 @@ async function put(run: BenchRunKept) {
 async function add() {
   const { average, low, seconds, gpuBusy } = draft.value;
   if (average === null || average <= 0) {
-    problem.value = 'Type the average first: frames per second over the whole pass.';
+    problem.value = 'Type the average first: frames per second over the whole run.';
     return;
   }
   if (low !== null && low > average) {
@@ -203,7 +203,7 @@ function drop(event: DragEvent) {
     @dragleave="isOver = false"
     @drop.prevent="drop"
   >
-    <h2 id="pass" class="visually-hidden">A measured pass</h2>
+    <h2 id="pass" class="visually-hidden">A measured run</h2>
     <div class="row scene">
       <SceneFields
         v-model:preset="draft.preset"
@@ -262,7 +262,7 @@ function drop(event: DragEvent) {
         @update:value="draft.seconds = $event"
       />
       <NumberField
-        label="Card busy"
+        label="Graphics card busy"
         suffix="%"
         placeholder="if known"
         :min="0"
@@ -271,7 +271,7 @@ function drop(event: DragEvent) {
         @update:value="draft.gpuBusy = $event"
       />
       <SwitchField label="warm-up" :value="draft.isWarmUp" @change="draft.isWarmUp = $event" />
-      <button class="plain strong" type="submit" :disabled="isBusy || game === ''">Add pass</button>
+      <button class="plain strong" type="submit" :disabled="isBusy || game === ''">Add run</button>
       <span class="or quiet">or</span>
       <button
         ref="fileButton"
@@ -293,10 +293,10 @@ function drop(event: DragEvent) {
       />
     </form>
     <details class="more">
-      <summary>More about the pass</summary>
+      <summary>More about the run</summary>
       <p class="quiet">
-        Passes with ray tracing, generated frames or settings of their own stand apart: they are shown and
-        never count for the model.
+        Runs with ray tracing, generated frames or settings of their own stand apart: they are shown and never
+        count for the model.
       </p>
       <div class="row">
         <SwitchField label="ray tracing" :value="draft.rayTracing" @change="draft.rayTracing = $event" />

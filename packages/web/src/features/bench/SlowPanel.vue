@@ -69,14 +69,15 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
       </p>
       <p v-if="untold > 0" class="small">
         {{ untold }} of {{ found.compared.length }} scenes say nothing here: too little is known of how their
-        games run on such parts. Records of these games would help.
+        games run on such parts. Benchmarks of these games would help.
       </p>
       <p class="sides">
         <span v-if="found.cpuSide !== null"
           ><i class="p"></i> processor-limited scenes <b class="num">{{ offWords(found.cpuSide) }}</b></span
         >
         <span v-if="found.gpuSide !== null"
-          ><i class="g"></i> card-limited scenes <b class="num">{{ offWords(found.gpuSide) }}</b></span
+          ><i class="g"></i> scenes limited by the graphics card
+          <b class="num">{{ offWords(found.gpuSide) }}</b></span
         >
       </p>
       <ol>
@@ -133,10 +134,10 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
         </ul>
       </div>
       <p class="quiet small">
-        From {{ found.compared.length }} scenes: averages, 1 % lows, card-busy shares and drift where known,
-        against the model’s expectation with its uncertainty. Of a hundred systems with nothing wrong at most
-        five are told otherwise; of those with one fault, three in five have it first here. Switch off and
-        unplug before you touch anything inside; the makers’ manuals come first.
+        From {{ found.compared.length }} scenes: averages, 1 % lows, busy shares of the graphics card and
+        drift where known, against the model’s expectation with its uncertainty. Of a hundred systems with
+        nothing wrong at most five are told otherwise; of those with one fault, three in five have it first
+        here. Switch off and unplug before you touch anything inside; the makers’ manuals come first.
       </p>
     </template>
   </section>

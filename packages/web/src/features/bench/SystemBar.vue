@@ -49,7 +49,7 @@ async function add() {
 }
 async function remove(system: System) {
   const runs = records.bench.runs.filter((run) => run.rig === system.id).map((run) => run.id);
-  await change(`System ${system.name} taken out`, { removeRigs: [system.id], removeRuns: runs });
+  await change(`System ${system.name} deleted`, { removeRigs: [system.id], removeRuns: runs });
 }
 const change = (label: string, what: Parameters<typeof records.changeBench>[1]) =>
   attempt(() => records.changeBench(label, what));
@@ -70,7 +70,7 @@ const change = (label: string, what: Parameters<typeof records.changeBench>[1]) 
         </button>
       </div>
       <p v-if="system" class="quiet parts">
-        {{ names.part(system.cpu) }} · {{ system.gpu ? names.part(system.gpu) : 'its own graphics' }} ·
+        {{ names.part(system.cpu) }} · {{ system.gpu ? names.part(system.gpu) : 'integrated graphics' }} ·
         {{ names.part(system.memory) }} ·
         {{ names.part(system.motherboard) }}
       </p>
@@ -78,7 +78,7 @@ const change = (label: string, what: Parameters<typeof records.changeBench>[1]) 
     <p v-else class="parts">
       Start with the machine that you measure on: take the parts of
       <b>{{ workspace.active.name }}</b><template v-if="!candidate"
-        >, once it has a processor, a board and memory. Pick them on
+        >, once it has a processor, a motherboard and memory. Pick them on
         <RouterLink to="/picks">Picks</RouterLink></template
       >.
     </p>

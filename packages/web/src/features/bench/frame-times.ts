@@ -41,7 +41,7 @@ export function useFrameTimes() {
     problem.value = '';
     question.value = null;
     if (file.size > MOST_BYTES) {
-      problem.value = `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; at most ${MOST_BYTES / 1024 / 1024} MB are read. Cut it into passes.`;
+      problem.value = `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; at most ${MOST_BYTES / 1024 / 1024} MB are read. Cut it into runs.`;
       return null;
     }
     isReading.value = true;

@@ -121,7 +121,7 @@ function questionOf(
   );
   if (counted.length < LEAST_SCENES)
     return none(
-      `Measure at least ${LEAST_SCENES} scenes with clocks as shipped: a fast game at its lightest setting, which the processor limits, and a heavy one at its heaviest, which the card limits.`,
+      `Measure at least ${LEAST_SCENES} scenes with clocks as shipped: a fast game at its lightest setting, which the processor limits, and a heavy one at its heaviest, which the graphics card limits.`,
     );
   const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
   const part = <K extends 'cpu' | 'motherboard' | 'memory' | 'gpu'>(

@@ -42,7 +42,7 @@ async function add() {
   <div ref="root" class="besides">
     <div v-for="(each, n) in money.besides" :key="n" class="row">
       <TextField
-        label="Also from the same sum"
+        label="Also from the same budget"
         :aria="`What comes beside the parts, ${n + 1}`"
         :value="each.name"
         list="besides-usual"
@@ -78,7 +78,7 @@ async function add() {
       <option v-for="name in USUAL" :key="name" :value="name"></option>
     </datalist>
     <button v-if="money.besides.length < 40" class="plain edged add" @click="add">
-      A screen, fans, cables from the same sum
+      A screen, fans, cables from the same budget
     </button>
   </div>
 </template>

@@ -12,11 +12,11 @@ function set(label: string, change: Partial<Brief['needs']>) {
   workspace.editBrief(label, (brief) => ({ ...brief, needs: { ...brief.needs, ...change } }));
 }
 const RULES: { value: PsuRule['kind']; label: string }[] = [
-  { value: 'larger', label: 'Larger of load × factor and the card maker’s figure' },
+  { value: 'larger', label: 'Larger of load × factor and the graphics card’s recommended power supply' },
   { value: 'load', label: 'Load × factor' },
-  { value: 'maker', label: 'Card maker’s figure' },
+  { value: 'maker', label: 'The graphics card’s recommended power supply' },
   { value: 'half', label: 'Load at half of the rating' },
-  { value: 'planned', label: 'Larger of both, with the planned card' },
+  { value: 'planned', label: 'Larger of both, with the planned graphics card' },
 ];
 const REACHES: { value: Brief['whereToBuy']['assume']; label: string }[] = [
   { value: 'none', label: 'Assume nothing' },
@@ -65,11 +65,12 @@ const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.v
       @update:value="(v) => set('type the case size', { maxLitres: v })"
     />
     <ChoiceField
-      label="Watts of the supply"
+      label="Watts of the power supply"
       :value="needs.psuRule.kind"
       :options="RULES"
       @update:value="
-        (v: PsuRule['kind']) => set('change the supply rule', { psuRule: { ...needs.psuRule, kind: v } })
+        (v: PsuRule['kind']) =>
+          set('change the power supply rule', { psuRule: { ...needs.psuRule, kind: v } })
       "
     />
     <NumberField
@@ -108,7 +109,7 @@ const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.v
     <SwitchField
       label="Graphics card of its own"
       :value="needs.gpuRequired"
-      @change="(v: boolean) => set('switch the card need', { gpuRequired: v })"
+      @change="(v: boolean) => set('switch the graphics card need', { gpuRequired: v })"
     />
     <SwitchField
       label="Parts with missing specs may be proposed"

@@ -102,14 +102,14 @@ const counted = (count: number, one: string, many: string) => `${count} ${count 
           class="plain edged"
           :disabled="isBusy"
           @click="
-            act('Taken out.', () => downloadPlan(fileName(workspace.brief.name, 'json'), workspace.state))
+            act('Exported.', () => downloadPlan(fileName(workspace.brief.name, 'json'), workspace.state))
           "
         >
           Export it whole
         </button>
       </div>
       <p class="quiet">
-        A brief that was taken out comes back under Files and backup, beside those that are here.
+        A brief that was exported can be imported again under Files and backup, beside those that are here.
       </p>
     </div>
   </Dialog>

@@ -156,7 +156,7 @@ function take() {
         {{
           state === 'busy'
             ? 'Checking the change…'
-            : 'Proved: no set of these parts gives more for this sum by these figures.'
+            : 'Proved: no set of these parts gives more for this budget by these figures.'
         }}
       </p>
       <LeftOutOffers />

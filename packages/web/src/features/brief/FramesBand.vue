@@ -48,7 +48,7 @@ const BACKGROUNDS = options<Background>({
   none: 'Nothing',
   voice: 'Voice chat',
   'stream-cpu': 'Streaming by the processor',
-  'stream-gpu': 'Streaming by the card',
+  'stream-gpu': 'Streaming by the graphics card',
 });
 const SCALES = [1, 0.83, 0.77, 0.67, 0.59, 0.5].map((value) => ({
   value,
@@ -80,7 +80,7 @@ const SCALES = [1, 0.83, 0.77, 0.67, 0.59, 0.5].map((value) => ({
       @update:value="(v: number) => set('change upscaling', { renderScale: v })"
     />
     <ChoiceField
-      label="Beside the game"
+      label="Running in the background"
       :value="play.background"
       :options="BACKGROUNDS"
       @update:value="(v: Background) => set('change the background', { background: v })"
@@ -126,7 +126,7 @@ const SCALES = [1, 0.83, 0.77, 0.67, 0.59, 0.5].map((value) => ({
       @update:value="(v: ClockState) => setClocks({ cpu: v })"
     />
     <ChoiceField
-      label="Card clocks that count"
+      label="Graphics card clocks that count"
       :value="play.clocks.gpu"
       :options="CLOCKS"
       @update:value="(v: ClockState) => setClocks({ gpu: v })"
@@ -134,8 +134,8 @@ const SCALES = [1, 0.83, 0.77, 0.67, 0.59, 0.5].map((value) => ({
   </div>
   <p v-if="isChanged" class="quiet">
     Rates and watts count so for every part that can run so, by your benchmarks where they say it, else by
-    what is usual. The watts are planned so that four pieces in five draw no more. Raising clocks and voltages
-    can damage parts and void warranties: stay inside the makers’ limits, and stop if unsure.
+    what is usual. The watts are planned so that four pieces in five draw no more. Overclocking and raised
+    voltages can damage parts and void warranties: stay inside the makers’ limits, and stop if unsure.
   </p>
   <TunedNote all />
 </template>

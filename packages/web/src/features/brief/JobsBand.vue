@@ -24,7 +24,7 @@ const FRESH: Readonly<Record<SideJob['kind'], SideJob>> = {
   vr: { kind: 'vr', screen: HEADSET },
 };
 const ENCODERS = [
-  { value: 'gpu', label: 'by the card' },
+  { value: 'gpu', label: 'by the graphics card' },
   { value: 'cpu', label: 'by the processor' },
 ];
 const SIZES = [

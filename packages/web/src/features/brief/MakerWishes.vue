@@ -30,14 +30,14 @@ const brandsOf = (kind: PartKind) =>
 const colours = computed(() => choices(catalogueStore.parts.flatMap(({ colour }) => colour ?? [])));
 function setBrands(kind: PartKind, brands: readonly string[]) {
   const { [kind]: _, ...rest } = needs.value.brands;
-  setNeeds(`makers of ${SLOT_NAMES[kind].toLowerCase()}`, {
+  setNeeds(`brands of ${SLOT_NAMES[kind].toLowerCase()}`, {
     brands: brands.length === 0 ? rest : { ...rest, [kind]: [...brands] },
   });
 }
 </script>
 
 <template>
-  <h3>Only these makers</h3>
+  <h3>Only these brands</h3>
   <div class="grid">
     <ChoiceField
       v-for="kind in KINDS"
@@ -48,7 +48,7 @@ function setBrands(kind: PartKind, brands: readonly string[]) {
       filterable
       :value="[...(needs.brands[kind] ?? [])]"
       :options="brandsOf(kind)"
-      placeholder="Any maker"
+      placeholder="Any brand"
       @update:value="(v: string[]) => setBrands(kind, v)"
     />
     <ChoiceField
@@ -63,7 +63,7 @@ function setBrands(kind: PartKind, brands: readonly string[]) {
     />
   </div>
   <SwitchField
-    label="The supply’s leads come off"
+    label="The power supply’s leads come off"
     :value="needs.modular"
     @change="(v: boolean) => setNeeds('switch leads that come off', { modular: v })"
   />

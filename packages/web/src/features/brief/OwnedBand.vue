@@ -72,7 +72,7 @@ const orNull = (value: number | null) => (value === null ? null : minor(value));
       />
     </div>
     <SwitchField
-      label="What is sold counts towards the sum"
+      label="What is sold counts towards the budget"
       :value="money.countSales"
       @change="(v) => setMoney('count what is sold', { countSales: v })"
     />

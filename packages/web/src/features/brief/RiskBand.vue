@@ -49,9 +49,9 @@ const setClaims = (label: string, change: Partial<Brief['money']['claimHabits']>
     />
   </div>
   <SwitchField
-    label="Keep the risk of used parts back from the sum"
+    label="Keep a reserve for used parts out of the budget"
     :value="workspace.brief.whereToBuy.usedRisk"
-    @change="(v) => setWhereToBuy('keep used risk back', { usedRisk: v })"
+    @change="(v) => setWhereToBuy('switch the reserve for used parts', { usedRisk: v })"
   />
 </template>
 

@@ -82,7 +82,7 @@ const tariff = computed(
 <template>
   <div class="grid">
     <ChoiceField
-      label="Balance of processor and card"
+      label="Balance of processor and graphics card"
       clearable
       :value="brief.play.objective.balanceLimit"
       :options="BALANCE"
@@ -90,12 +90,12 @@ const tariff = computed(
       @update:value="setBalance"
     />
     <ChoiceField
-      label="Quality of the supply"
+      label="Quality of the power supply"
       clearable
       :value="needs.psuQuality"
       :options="MARKS"
       placeholder="Any"
-      @update:value="(v: number | null) => setNeeds('change the supply’s quality', { psuQuality: v })"
+      @update:value="(v: number | null) => setNeeds('change the power supply’s quality', { psuQuality: v })"
     />
     <NumberField
       label="Noise of the cooler, at most"
@@ -117,8 +117,8 @@ const tariff = computed(
       @update:value="(v) => setNeeds('type the screens', { screens: v ?? 1 })"
     />
     <ChoiceField
-      label="Planned card"
-      hint="Checks say what stands in its way; the supply’s rule can count it."
+      label="Planned graphics card"
+      hint="Checks say what stands in its way; the power supply’s rule can count it."
       clearable
       filterable
       :value="brief.planned.gpu"
@@ -136,7 +136,7 @@ const tariff = computed(
       @update:value="(v: string | null) => setPlanned({ memory: v })"
     />
     <ChoiceField
-      label="Planned processor for the same board"
+      label="Planned processor for the same motherboard"
       clearable
       filterable
       :value="brief.planned.cpu"
@@ -190,17 +190,17 @@ const tariff = computed(
       @change="(v: boolean) => setNeeds('switch the boxed cooler', { stockCooler: v })"
     />
     <SwitchField
-      label="Clocks are to be raised"
+      label="Overclocking is wanted"
       :value="needs.overclock"
-      @change="(v: boolean) => setNeeds('switch raising clocks', { overclock: v })"
+      @change="(v: boolean) => setNeeds('switch overclocking', { overclock: v })"
     />
     <SwitchField
-      label="An older processor can be borrowed to flash firmware"
+      label="An older processor can be borrowed to flash the BIOS"
       :value="needs.borrowCpu"
       @change="(v: boolean) => setNeeds('switch the borrowed processor', { borrowCpu: v })"
     />
     <SwitchField
-      label="Looks-only parts stay outside the sum"
+      label="Looks-only parts stay outside the budget"
       :value="brief.money.looksOutside"
       @change="(v: boolean) => setMoney('switch looks', { looksOutside: v })"
     />
@@ -220,8 +220,8 @@ const tariff = computed(
     </label>
   </div>
   <p v-if="needs.overclock" class="quiet">
-    Raising clocks and voltages can damage parts and void warranties: stay inside the makers’ limits, and stop
-    if unsure.
+    Overclocking and raised voltages can damage parts and void warranties: stay inside the makers’ limits, and
+    stop if unsure.
   </p>
 </template>
 

@@ -49,11 +49,11 @@ describe('a group of the brief in a line', () => {
     expect(jobsLine(plain)).toBe('nothing: it is for games alone');
     const jobs: Brief['play']['jobs'] = [{ kind: 'office' }, { kind: 'edit' }];
     expect(jobsLine({ ...plain, play: { ...plain.play, jobs } })).toBe('office work, cutting video');
-    expect(laterLine(plain)).toBe('sums, screens, drives and games to come');
+    expect(laterLine(plain)).toBe('budgets, screens, drives and games to come');
     expect(laterLine(brief)).toMatch(/^€[\d,]+ on \d{1,2} \w+ 20\d\d/);
   });
   it('says which frames count, only what is not as usual beside the objective', () => {
-    expect(framesLine(plain)).toBe('geometric mean of averages, cut at 144 Hz');
+    expect(framesLine(plain)).toBe('geometric mean of averages, capped at 144 Hz');
     const play: Brief['play'] = {
       ...plain.play,
       renderScale: 0.67,
@@ -63,7 +63,7 @@ describe('a group of the brief in a line', () => {
       second: { widthPx: 2560, heightPx: 1440, refreshHz: 165 },
     };
     expect(framesLine({ ...plain, play })).toBe(
-      'geometric mean of averages, cut at 144 Hz, rendered at 67 % of each side, voice chat beside the game, also on 1440p at 165 Hz, memory at its JEDEC speed, processor raised, graphics card undervolted',
+      'geometric mean of averages, capped at 144 Hz, rendered at 67 % of each side, voice chat in the background, also on 1440p at 165 Hz, memory at its JEDEC speed, processor raised, graphics card undervolted',
     );
   });
   it('says what it must have, what is reckoned with, and which wishes there are', () => {

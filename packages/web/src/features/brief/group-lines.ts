@@ -41,7 +41,7 @@ export function ownedLine(brief: Brief, { part }: LineWords): string {
 
 const BACKGROUND: Readonly<Record<Brief['play']['background'], string | null>> = {
   none: null,
-  voice: 'voice chat beside the game',
+  voice: 'voice chat in the background',
   'stream-cpu': 'streaming by the processor',
   'stream-gpu': 'streaming by the graphics card',
 };
@@ -90,7 +90,7 @@ export function boxLine({ needs, whereToBuy }: Brief): string {
 
 export function laterLine(brief: Brief): string {
   const { sums } = brief.growth;
-  if (sums.length === 0) return 'sums, screens, drives and games to come';
+  if (sums.length === 0) return 'budgets, screens, drives and games to come';
   return sums.map(({ amountMinor, on }) => `${short(amountMinor, brief)} on ${dayText(on)}`).join(', ');
 }
 
@@ -117,7 +117,7 @@ export function wishesLine(brief: Brief, { part }: LineWords): string {
       needs.maxNoiseDb !== null && `cooler of ${decimal(needs.maxNoiseDb, 0)} dB at most`,
       needs.screens > 1 && `${needs.screens} screens`,
       ways.length > 0 && `planned: ${ways.map(part).join(', ')}`,
-      needs.overclock && 'clocks to be raised',
+      needs.overclock && 'overclocking wanted',
       needs.capacityFloors && 'memory as every game asks',
       needs.modular && 'cables that come off',
       needs.colour && `in ${needs.colour}`,

@@ -119,7 +119,7 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
       </div>
     </div>
     <p v-if="!input || steps.length < 4" class="sheet empty">
-      The steps are made from the very parts: pick at least a board and a case in
+      The steps are made from the very parts: pick at least a motherboard and a case in
       <RouterLink :to="{ name: 'picks' }">Picks</RouterLink>.
     </p>
     <template v-else>
@@ -129,9 +129,9 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
           <details>
             <summary>How you build</summary>
             <SwitchField
-              label="The card goes in before the leads"
+              label="The graphics card goes in before the leads"
               :value="kept.choices.cardFirst"
-              @change="(cardFirst) => day.choose('when the card goes in', { cardFirst })"
+              @change="(cardFirst) => day.choose('when the graphics card goes in', { cardFirst })"
             />
             <SwitchField
               label="It will stand on a carpet"
@@ -139,7 +139,7 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
               @change="(onCarpet) => day.choose('where it stands', { onCarpet })"
             />
             <ChoiceField
-              label="Shield of the ports fixed to the board"
+              label="Shield of the ports fixed to the motherboard"
               :value="yesNo(kept.choices.shieldOnBoard)"
               :options="YES_NO"
               @update:value="

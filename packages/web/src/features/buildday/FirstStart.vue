@@ -27,7 +27,7 @@ const percent = (share: number) => `${Math.min(97, Math.max(1, Math.round(share 
   <section class="sheet first" aria-labelledby="first-start">
     <h2 id="first-start">First start</h2>
     <template v-if="start.atFirstPress === null">
-      <p class="ask">You pressed the button. Does the firmware show itself on the screen?</p>
+      <p class="ask">You pressed the button. Does the BIOS show itself on the screen?</p>
       <div class="acts">
         <button class="plain strong big" @click="day.pressed(true)">It starts</button>
         <button class="plain edged big" @click="day.pressed(false)">It does not, or no picture</button>
@@ -39,7 +39,7 @@ const percent = (share: number) => `${Math.min(97, Math.max(1, Math.round(share 
       </p>
       <SettingsList :day="day" />
       <p>
-        Then a pass on the <RouterLink :to="{ name: 'bench' }">test bench</RouterLink>, compared with what was
+        Then a run on the <RouterLink :to="{ name: 'bench' }">test bench</RouterLink>, compared with what was
         expected.
       </p>
       <button class="plain edged big" @click="day.startOver()">Begin the first start anew</button>

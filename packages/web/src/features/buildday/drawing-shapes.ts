@@ -91,7 +91,7 @@ function standoffs({ parts: { motherboard: board } }: AssemblyInput): DrawingSha
       { as: 'word', x: 190, y: 62, text: outline },
       { as: 'word', x: 190, y: 80, text: `${count} as a rule` },
     ],
-    text: `Standoffs for a board of outline ${outline}: ${count} as a rule. Count the holes of yours.`,
+    text: `Standoffs for a motherboard of outline ${outline}: ${count} as a rule. Count the holes of yours.`,
   };
 }
 
@@ -159,11 +159,11 @@ function leads({ parts: { psu, motherboard: board, gpu } }: AssemblyInput): Draw
   if (!psu) return null;
   const card = gpu ? cardLeads(gpu, psu) : null;
   const rows = [
-    { text: '24-pin, board', wide: 84, count: board ? 1 : 0 },
+    { text: '24-pin, motherboard', wide: 84, count: board ? 1 : 0 },
     { text: 'processor', wide: 30, count: board?.cpuPowerConnectors ?? (board ? 1 : 0) },
-    { text: 'eight-pin, card', wide: 30, count: card?.eightPin ?? 0 },
-    { text: 'six-pin, card', wide: 23, count: card?.sixPin ?? 0 },
-    { text: 'sixteen-pin, card', wide: 46, count: card?.sixteenPin ?? 0 },
+    { text: 'eight-pin, graphics card', wide: 30, count: card?.eightPin ?? 0 },
+    { text: 'six-pin, graphics card', wide: 23, count: card?.sixPin ?? 0 },
+    { text: 'sixteen-pin, graphics card', wide: 46, count: card?.sixteenPin ?? 0 },
   ].filter(({ count }) => count > 0);
   return {
     shapes: rows.flatMap(({ text, wide, count }, row): Shape[] => [
@@ -177,7 +177,7 @@ function leads({ parts: { psu, motherboard: board, gpu } }: AssemblyInput): Draw
       })),
       { as: 'word', x: 178, y: 21 + row * 25, text },
     ]),
-    text: `Leads of the supply: ${rows.map(({ text, count }) => `${count} × ${text}`).join('; ')}.`,
+    text: `Leads of the power supply: ${rows.map(({ text, count }) => `${count} × ${text}`).join('; ')}.`,
   };
 }
 
@@ -200,7 +200,7 @@ function card({ parts: { gpu, case: box } }: AssemblyInput): DrawingShapes | nul
                 w: 160,
                 h: ((wide ?? 2) * 112) / slots - 4,
                 look: 'there' as const,
-                text: 'the card',
+                text: 'the graphics card',
               },
             ]
           : []),
@@ -208,8 +208,8 @@ function card({ parts: { gpu, case: box } }: AssemblyInput): DrawingShapes | nul
     }),
     text:
       wide === null
-        ? 'The card’s thickness is not known: take off as many covers as it needs.'
-        : `Of ${slots} slot covers the upper ${wide} come off for the card.`,
+        ? 'The graphics card’s thickness is not known: take off as many covers as it needs.'
+        : `Of ${slots} slot covers the upper ${wide} come off for the graphics card.`,
   };
 }
 
@@ -269,7 +269,7 @@ function front({ parts: { case: box, motherboard: board } }: AssemblyInput): Dra
         ? [{ as: 'word' as const, x: 168, y: 21 + row * 24, text: 'no header for it' }]
         : [{ as: 'arrow' as const, x: 104, y: 16 + row * 24, to: 34, look: 'now' as const }]),
     ]),
-    text: `Plugs of the front: ${plugs.map((plug) => (isLost(plug) ? `${plug}, for which the board has no header` : plug)).join('; ')}.`,
+    text: `Plugs of the front: ${plugs.map((plug) => (isLost(plug) ? `${plug}, for which the motherboard has no header` : plug)).join('; ')}.`,
   };
 }
 

@@ -15,9 +15,9 @@ const KINDS: Readonly<Record<string, string>> = {
   rates: 'Rate of a part',
   currency_rates: 'Rate of exchange',
   settings: 'Setting',
-  records: 'Benchmark record',
+  records: 'Benchmark',
   bench_rigs: 'Own machine',
-  bench_runs: 'Own pass',
+  bench_runs: 'Own run',
   fits: 'Past fit',
   packs: 'Pack',
   briefs: 'Brief',
@@ -25,7 +25,7 @@ const KINDS: Readonly<Record<string, string>> = {
   kept: 'Entry of a brief',
   steps: 'Step that can be undone',
   feeds: 'Source of prices',
-  held: 'Price held for a look',
+  held: 'Price waiting for your answer',
   forecasts: 'Forecast',
   alerts: 'Alert',
   watch_points: 'Point of the watch',
@@ -43,7 +43,7 @@ async function attempt(task: () => Promise<{ readonly rows: readonly AsideRow[] 
   try {
     rows.value = (await task()).rows;
   } catch (error) {
-    message.value = failureText(error, 'What was set aside could not be asked for.');
+    message.value = failureText(error, 'What could not be read could not be asked for.');
   } finally {
     isBusy.value = false;
   }
@@ -65,7 +65,7 @@ async function drop() {
 
 <template>
   <section v-if="rows.length > 0 || message" class="sheet" aria-labelledby="aside">
-    <h2 id="aside">Set aside</h2>
+    <h2 id="aside">Could not be read</h2>
     <template v-if="rows.length > 0">
       <p class="quiet">
         {{ rows.length }} {{ rows.length === 1 ? 'entry' : 'entries' }} of what is kept could not be read.

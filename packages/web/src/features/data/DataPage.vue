@@ -127,7 +127,7 @@ const mergeIn = () =>
     const { value: merge } = plan;
     if (!merge) return;
     await catalogueStore.edit(`merge ${fileName.value}`, merge.changes);
-    message.value = `Merged: ${mergeWords(merge) || 'what was chosen'}. Ctrl+Z takes it out again.`;
+    message.value = `Merged: ${mergeWords(merge) || 'what was chosen'}. Ctrl+Z undoes it.`;
     leave();
   });
 const bringIn = () =>
@@ -152,9 +152,10 @@ const loadDemo = () =>
       <h2 id="in">Import a catalogue</h2>
       <p class="quiet">
         A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It is
-        merged with what is here, and looked at first; your brief, candidates and records stay. Files of a
-        brief, a candidate, own passes or a pack are taken here too;
-        <RouterLink :to="{ name: 'records', query: { add: 'table' } }">records come in as a table</RouterLink
+        merged with what is here, and looked at first; your brief, candidates and benchmarks stay. Files of a
+        brief, a candidate, own runs or a pack are taken here too;
+        <RouterLink :to="{ name: 'records', query: { add: 'table' } }"
+          >benchmarks come in as a table</RouterLink
         >.
       </p>
       <div
@@ -188,7 +189,7 @@ const loadDemo = () =>
       </div>
       <div v-if="isReplacingByDemo" class="preview" role="alertdialog" aria-label="Start the demo anew">
         <p>
-          Its parts, prices, games and records are then as they were at first. What you changed in them is
+          Its parts, prices, games and benchmarks are then as they were at first. What you changed in them is
           gone; the brief and the candidates stay.
         </p>
         <div class="row">

@@ -76,7 +76,7 @@ const leave = () => {
     <h2 id="everything">Everything as one file</h2>
     <p class="quiet">
       Parts, prices and their histories, benchmarks, candidates, orders, receipts and what can be undone: an
-      open ZIP of JSON lines. Another Ripe Pick that takes it in is equal to this one to the letter.
+      open ZIP of JSON lines. Another Ripe Pick that imports it is equal to this one to the letter.
     </p>
     <div class="row">
       <a class="link" :href="pathHere(ARCHIVE_PATH)" :download="fileName">Export everything</a>

@@ -39,10 +39,10 @@ const exportBuild = () =>
       </button>
       <button class="plain edged" @click="exportBrief">Brief</button>
       <button class="plain edged" :disabled="records.published.length === 0" @click="exportRecords">
-        Records (CSV)
+        Benchmarks (CSV)
       </button>
       <button class="plain edged" :disabled="records.bench.runs.length === 0" @click="exportPasses">
-        Own passes
+        Own runs
       </button>
       <button class="plain edged" @click="exportBuild">Candidate “{{ workspace.active.name }}”</button>
     </div>

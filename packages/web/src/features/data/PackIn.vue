@@ -10,7 +10,7 @@ import { mergeWords } from './merge-words.ts';
 import type { PackPlan } from '../../workers/merge-plan.ts';
 import { dayText, whole } from '../../shared/format/format.ts';
 
-/** A pack that was chosen: who it is from, on what terms, what it would bring; then it is taken in, or not. */
+/** A pack that was chosen: who it is from, on what terms, what it would bring; then it is imported, or not. */
 const props = defineProps<{ name: string; text: string }>();
 const emit = defineEmits<{
   done: [message: string];
@@ -59,7 +59,7 @@ const adds = computed(() => {
   const { plan: merge } = read.value;
   return [
     ...[mergeWords(merge)].filter(Boolean),
-    ...counted(merge.records.added, 'benchmark record'),
+    ...counted(merge.records.added, 'benchmark'),
     ...counted(merge.observations, 'price observation'),
   ].join(', ');
 });
@@ -69,10 +69,10 @@ async function takeIn(): Promise<void> {
   const { pack, plan: merge } = read.value;
   isBusy.value = true;
   try {
-    await catalogueStore.edit(`take in pack ${pack.name}`, merge.changes, records.load);
-    emit('done', `Taken in: ${adds.value || 'nothing new'}. Under Packs it can be taken out again.`);
+    await catalogueStore.edit(`import pack ${pack.name}`, merge.changes, records.load);
+    emit('done', `Imported: ${adds.value || 'nothing new'}. Under Packs it can be deleted again.`);
   } catch (error) {
-    failure.value = failureText(error, 'The pack was not taken in. Nothing was changed.');
+    failure.value = failureText(error, 'The pack was not imported. Nothing was changed.');
   } finally {
     isBusy.value = false;
   }
@@ -90,7 +90,7 @@ async function takeIn(): Promise<void> {
       <p>
         It adds <b>{{ adds || 'nothing that is not here' }}</b>. Every spec and price keeps its origin.
         <template v-if="read.plan.records.there > 0">
-          {{ read.plan.records.there }} of its records are here already.
+          {{ read.plan.records.there }} of its benchmarks are here already.
         </template>
       </p>
       <p v-if="read.plan.ahead > 0" class="quiet">
@@ -103,7 +103,7 @@ async function takeIn(): Promise<void> {
         @change="take"
       />
       <div class="row">
-        <button class="plain strong" :disabled="isBusy" @click="takeIn">Take it in</button>
+        <button class="plain strong" :disabled="isBusy" @click="takeIn">Import</button>
         <button class="plain edged" @click="emit('leave')">Close</button>
       </div>
     </template>

@@ -8,7 +8,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { dayText, whole } from '../../shared/format/format.ts';
 
-/** Packs that were taken in; each can be taken out again whole. */
+/** Packs that were taken in; each can be deleted again whole. */
 const catalogueStore = useCatalogue();
 const records = useRecords();
 const packs = shallowRef<readonly KeptPack[]>([]);
@@ -58,7 +58,7 @@ const takeOut = () =>
     if (!leaving.value) return;
     const { pack, plan: out } = leaving.value;
     await catalogueStore.edit(`remove pack ${pack.name}`, out.changes, records.load);
-    message.value = `${pack.name} is taken out. Ctrl+Z takes it in again.`;
+    message.value = `${pack.name} is deleted. Ctrl+Z brings it back.`;
   });
 /** What stays, by reason. */
 const staying = computed(() => {
@@ -79,14 +79,14 @@ const SHOWN = 12;
     <p class="quiet">
       Parts, prices, games and benchmarks of one subject in a file, to hand to a friend. Make one by marking
       parts in <RouterLink :to="{ name: 'parts' }">the list of parts</RouterLink>; one that you were given
-      comes in above, and can be taken out again whole.
+      comes in above, and can be deleted again whole.
     </p>
     <ul v-if="packs.length > 0">
       <li v-for="pack in packs" :key="pack.id">
         <div>
           <b>{{ pack.name }}</b> by {{ pack.by }}, of {{ dayText(pack.on) }}
           <p class="quiet">
-            {{ pack.licence }}; taken in on {{ dayText(pack.takenOn) }}; brought {{ holds(pack) }}
+            {{ pack.licence }}; imported on {{ dayText(pack.takenOn) }}; brought {{ holds(pack) }}
           </p>
         </div>
         <button class="plain edged" :disabled="isBusy" @click="plan(pack)">

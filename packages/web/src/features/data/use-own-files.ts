@@ -23,7 +23,7 @@ export function useOwnFiles() {
     switch (file.kind) {
       case 'passes': {
         const { runs, rigs } = file.passes;
-        return `holds ${counted(runs.length, 'pass', 'passes')} of ${counted(rigs.length, 'system')}. Those with the same id are replaced, the others stay.`;
+        return `holds ${counted(runs.length, 'run', 'runs')} of ${counted(rigs.length, 'system')}. Those with the same id are replaced, the others stay.`;
       }
       case 'brief':
         return `holds the brief “${file.brief.name}”. It takes the place of “${workspace.brief.name}”; your candidates stay. Undo on Brief takes it back.`;
@@ -45,8 +45,8 @@ export function useOwnFiles() {
     switch (file.kind) {
       case 'passes': {
         const { rigs: putRigs, runs: putRuns } = file.passes;
-        await records.changeBench(`${putRuns.length} passes of a file imported`, { putRigs, putRuns });
-        return `Imported: ${counted(putRuns.length, 'pass', 'passes')} of ${counted(putRigs.length, 'system')}.`;
+        await records.changeBench(`${putRuns.length} runs of a file imported`, { putRigs, putRuns });
+        return `Imported: ${counted(putRuns.length, 'run', 'runs')} of ${counted(putRigs.length, 'system')}.`;
       }
       case 'brief':
         workspace.editBrief('import a brief', () => file.brief);

@@ -236,7 +236,7 @@ const measure = computed(() =>
         </table>
       </div>
       <p v-if="typeof turns.get(fork.code) === 'number'" role="status" class="quiet">
-        {{ percent(Number(turns.get(fork.code))) }} of the sums searched
+        {{ percent(Number(turns.get(fork.code))) }} of the budgets searched
         <button class="plain edged" @click="solver.stopForks()">Stop</button>
       </p>
       <button
@@ -248,7 +248,7 @@ const measure = computed(() =>
         Where does it turn?<span class="visually-hidden"> {{ FORK_NAMES[fork.code] }}</span>
       </button>
       <ul v-if="turnsOf(fork.code)" class="turns">
-        <li v-if="!turnsOf(fork.code)?.isComplete">Stopped: not all sums were searched.</li>
+        <li v-if="!turnsOf(fork.code)?.isComplete">Stopped: not all budgets were searched.</li>
         <li
           v-for="line in turnWords(fork.code, turnsOf(fork.code)!, bench.limit, bench.currency)"
           :key="line"

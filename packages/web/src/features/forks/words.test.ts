@@ -19,16 +19,16 @@ const fork = (ahead: number | null, costs: readonly [number, number | null]): So
 describe('a fork in words', () => {
   it('says who is ahead, by how much, and for how much', () => {
     expect(aheadWords(fork(6500, [62_000, 60_500]), 'EUR', 'fps')).toBe(
-      'With a card: 6.5 fps ahead, for €15.00 more.',
+      'With a graphics card: 6.5 fps ahead, for €15.00 more.',
     );
     expect(aheadWords(fork(6500, [60_000, 60_000]), 'EUR', 'fps')).toBe(
-      'With a card: 6.5 fps ahead, for the same money.',
+      'With a graphics card: 6.5 fps ahead, for the same money.',
     );
     expect(aheadWords(fork(0, [60_000, 60_500]), 'EUR', 'fps')).toBe(
-      'Equally fast: With a card for €5.00 less.',
+      'Equally fast: With a graphics card for €5.00 less.',
     );
     expect(aheadWords(fork(null, [60_000, null]), 'EUR', 'fps')).toBe(
-      'With a card only: the other way nothing keeps the brief for this money.',
+      'With a graphics card only: the other way nothing keeps the brief for this money.',
     );
     expect(changesWords(fork(1, [1, 1]))).toBe('They differ in: graphics card, power supply.');
   });
@@ -43,7 +43,7 @@ describe('a fork in words', () => {
     );
     expect(underBriefWords(both.branches[0], 'EUR', 'fps')).toBe('');
     expect(aheadWords({ ...both, branches: [both.branches[0], unlike] }, 'EUR', 'fps')).toBe(
-      'With a card keeps the brief, the other has one of its own: they are not compared.',
+      'With a graphics card keeps the brief, the other has one of its own: they are not compared.',
     );
   });
   it('names memory and makers as they are', () => {
@@ -65,10 +65,10 @@ describe('a fork in words', () => {
       isComplete: true,
     };
     expect(turnWords('card', turns, 64_000, 'EUR')).toEqual([
-      'From €170.00 to under €220.00: no card: the processor’s own graphics.',
-      'From €220.00 up to €960.00, as far as was searched: with a card.',
-      'By price: with a card stays ahead or level while its parts together cost up to €80.00 more; beyond that no card: the processor’s own graphics.',
-      'No card: the processor’s own graphics reaches what €640.00 buys for €700.00: €60.00 more.',
+      'From €170.00 to under €220.00: no graphics card: integrated graphics.',
+      'From €220.00 up to €960.00, as far as was searched: with a graphics card.',
+      'By price: with a graphics card stays ahead or level while its parts together cost up to €80.00 more; beyond that no graphics card: integrated graphics.',
+      'No graphics card: integrated graphics reaches what €640.00 buys for €700.00: €60.00 more.',
     ]);
   });
 });

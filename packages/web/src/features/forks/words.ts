@@ -15,12 +15,12 @@ export const FORK_NAMES: Readonly<Record<ForkCode, string>> = {
   jobs: 'What the second job costs',
 };
 const BRANCH_NAMES: Readonly<Record<string, string>> = {
-  'card:with': 'With a card',
-  'card:without': 'No card: the processor’s own graphics',
+  'card:with': 'With a graphics card',
+  'card:without': 'No graphics card: integrated graphics',
   'condition:new': 'New only',
   'condition:any': 'New, refurbished and used',
   'clocks:shipped': 'As shipped, locked or not',
-  'clocks:raised': 'Unlocked, clocks raised',
+  'clocks:raised': 'Unlocked, overclocked',
   'jobs:without': 'Games alone',
   'jobs:with': 'With the side jobs',
   'drives:one': 'One drive',
@@ -108,7 +108,7 @@ export function turnWords(
   currency: string,
 ): string[] {
   const m = (minor: number) => money(minor, currency);
-  if (turns.length === 0) return [`Nothing keeps the brief for any sum up to ${m(most)}.`];
+  if (turns.length === 0) return [`Nothing keeps the brief for any budget up to ${m(most)}.`];
   const ranges = turns.map(({ from, best }, n) => {
     const next = turns.at(n + 1);
     const to = next ? `to under ${m(next.from)}` : `up to ${m(most)}, as far as was searched`;
@@ -116,7 +116,8 @@ export function turnWords(
   });
   const short = needs.flatMap(({ code: branch, minor }) => {
     const name = branchName(code, branch);
-    if (minor === null) return [`${name} does not reach what ${m(limit)} buys for any sum up to ${m(most)}.`];
+    if (minor === null)
+      return [`${name} does not reach what ${m(limit)} buys for any budget up to ${m(most)}.`];
     return minor > limit
       ? [`${name} reaches what ${m(limit)} buys for ${m(minor)}: ${m(minor - limit)} more.`]
       : [];

@@ -68,7 +68,7 @@ const fps = (score: number) => decimal(score / 1000, 1);
       <button class="plain edged" @click="growth.stopStudy()">Stop</button>
     </p>
     <div v-else class="row">
-      <button class="plain edged" @click="run('flips')">Dates, sums, prices, rates</button>
+      <button class="plain edged" @click="run('flips')">Dates, budgets, prices, rates</button>
       <button class="plain edged" @click="run('chances')">Chances over prices</button>
     </div>
     <ul v-if="moving.length > 0">

@@ -135,7 +135,7 @@ offerCommands(() => [
         {
           id: 'growth-take',
           title: `Take this path: ${titleOf(which.value)}`,
-          group: 'Growth',
+          group: 'Upgrades',
           run: path.take,
         },
       ]
@@ -143,14 +143,14 @@ offerCommands(() => [
   {
     id: 'growth-best',
     title: 'Best path from this build',
-    group: 'Growth',
+    group: 'Upgrades',
     run: () => void path.bestFromHere(),
   },
-  { id: 'growth-watch', title: 'Watch the parts of this path', group: 'Growth', run: path.watchParts },
+  { id: 'growth-watch', title: 'Watch the parts of this path', group: 'Upgrades', run: path.watchParts },
   {
     id: 'growth-calendar',
     title: 'Steps of this path into the calendar',
-    group: 'Growth',
+    group: 'Upgrades',
     run: path.toCalendar,
   },
 ]);
@@ -194,8 +194,8 @@ offerCommands(() => [
       <section v-if="!hasAhead" class="sheet ahead" aria-labelledby="nothing">
         <h2 id="nothing">What is to come?</h2>
         <p>
-          Add a sum that is expected later, or what is put aside every month. Then the best build of today is
-          compared with builds that can grow with it.
+          Add a later budget, or what is put aside every month. Then the best build of today is compared with
+          builds that can grow with it.
         </p>
         <AheadFields />
       </section>
@@ -205,7 +205,7 @@ offerCommands(() => [
         <p v-if="verdict.why">{{ verdict.why }}</p>
       </section>
       <section v-else-if="plan && plan.status === 'infeasible'" class="sheet none">
-        <p>No build within the sum keeps the brief, so there is nothing to grow from.</p>
+        <p>No build within the budget keeps the brief, so there is nothing to grow from.</p>
         <RouterLink to="/brief">See what would have to give</RouterLink>
       </section>
       <p v-if="prepared.length > 0" class="prepared">
@@ -309,8 +309,8 @@ offerCommands(() => [
               <PathList v-bind="listProps" :paths="listed.slice(FIRST_SHOWN)" @show="show" />
             </details>
             <p v-if="plan && !plan.paced && brief.growth.start.withoutGpu" class="quiet small">
-              No build without a card runs every game at {{ brief.growth.start.playableFps }} fps today, so
-              none starts with less.
+              No build without a graphics card runs every game at {{ brief.growth.start.playableFps }} fps
+              today, so none starts with less.
             </p>
           </section>
           <RoomPanel v-if="plan && state === 'done'" :path="shown" :brief="brief" :name="short" />

@@ -258,7 +258,7 @@ const spoken = computed(() => {
             :class="{ mine: isMine, bad: step.isBad }"
             :role="isMine ? 'slider' : 'img'"
             :tabindex="isMine ? 0 : -1"
-            :aria-label="`Step ${step.n}${isMine ? ', arrow keys move it by a month, Delete takes it out' : ''}`"
+            :aria-label="`Step ${step.n}${isMine ? ', arrow keys move it by a month, Delete removes it' : ''}`"
             v-bind="
               isMine
                 ? {

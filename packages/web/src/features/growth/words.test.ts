@@ -64,7 +64,7 @@ describe('the choice in words', () => {
     );
     expect(verdict.trade).toMatch(/€[\d.]+ (less|more) goes out in all\.$/);
     expect(verdict.why).toMatch(
-      /cannot go into the best of today: the processor needs socket \S+, the board has \S+\. It has to pay for a board as well/,
+      /cannot go into the best of today: the processor needs socket \S+, the motherboard has \S+\. It has to pay for a motherboard as well/,
     );
   });
   it('says so where the best of today is the best to grow with too', () => {
@@ -104,7 +104,7 @@ describe('money of a stage in words', () => {
     expect(moneyLine(stage({ short: 1250, paidFrom: '2028-05-20' }), 'EUR')).toBe(
       '€12.50 short of €400.00; could be paid from 20 May 2028',
     );
-    expect(moneyLine(stage({ short: 1250 }), 'EUR')).toContain('no sum before the end pays for it');
+    expect(moneyLine(stage({ short: 1250 }), 'EUR')).toContain('no budget before the end pays for it');
   });
 });
 
@@ -130,10 +130,10 @@ describe('room and regret in words', () => {
   });
   it('say which step would not go without it, and by which figures', () => {
     const barrier = {
-      sentence: 'The board feeds 140 W to a processor that draws up to 141 W.',
+      sentence: 'The motherboard feeds 140 W to a processor that draws up to 141 W.',
     } as RoomPrice['barrier'];
     expect(roomWords({ ...room, later: null, barrier, on: '2028-05-20' }, 'EUR', null, (id) => id)).toContain(
-      'the step of 20 May 2028 would not go: the board feeds 140 W',
+      'the step of 20 May 2028 would not go: the motherboard feeds 140 W',
     );
   });
   it('say what is regretted when a sum never comes', () => {
@@ -144,7 +144,7 @@ describe('room and regret in words', () => {
       today: 128_000,
     };
     expect(regretWords(regret, 'EUR')).toBe(
-      'If no sum comes, not even €220 of 20 Jul 2027 (the stall): 122.0 fps against 128.0 for the best of today, 6.0 regretted.',
+      'If no later budget comes, not even €220 of 20 Jul 2027 (the stall): 122.0 fps against 128.0 for the best of today, 6.0 regretted.',
     );
     expect(regretWords({ ...regret, come: 1, path: 130_000 }, 'EUR')).toContain('still 2.0 ahead');
     expect(regretWords({ ...regret, path: 128_000 }, 'EUR')).toContain('both come out the same');

@@ -16,7 +16,7 @@ export const shortName = (part: Pick<Part, 'name'> | undefined, id: string) => p
 /** What a build to start from is told by: its processor and card. */
 export function buildName(picks: Picks, name: PartName): string {
   const cpu = picks.cpu ? name(picks.cpu.part) : 'no processor';
-  return picks.gpu ? `${cpu} + ${name(picks.gpu.part)}` : `${cpu}, no card`;
+  return picks.gpu ? `${cpu} + ${name(picks.gpu.part)}` : `${cpu}, no graphics card`;
 }
 
 interface PathVerdict {
@@ -72,7 +72,7 @@ export function verdictOf(
     .flatMap((stage) => stage.lines.filter((line) => line.way === 'in'));
   const motherboard = theirs.find((line) => line.slot === 'motherboard');
   const instead = motherboard?.then
-    ? ` It has to pay for a board as well (about ${money(motherboard.then.minor, currency, { short: true })}).`
+    ? ` It has to pay for a motherboard as well (about ${money(motherboard.then.minor, currency, { short: true })}).`
     : '';
   const why = obstacle
     ? `Why: ${obstacle.parts.map((part) => part.name).join(', ')} (${obstacle.on === now ? 'there from the first day' : dayText(obstacle.on)}) cannot go into the best of today: ${lowerFirst(obstacle.barrier.sentence)}${instead}`
@@ -91,7 +91,7 @@ export function sameParts(a: Picks, b: Picks): boolean {
 export function moneyLine(stage: ToldStage, currency: string): string {
   const sold = stage.back > 0 ? `, ${money(stage.back, currency)} of it from what is sold` : '';
   if (stage.short > 0)
-    return `${money(stage.short, currency)} short of ${money(stage.available, currency)}${sold}; ${stage.paidFrom ? `could be paid from ${dayText(stage.paidFrom)}` : 'no sum before the end pays for it'}`;
+    return `${money(stage.short, currency)} short of ${money(stage.available, currency)}${sold}; ${stage.paidFrom ? `could be paid from ${dayText(stage.paidFrom)}` : 'no budget before the end pays for it'}`;
   return `${money(stage.paid, currency)} of ${money(stage.available, currency)}${sold}; ${money(stage.left, currency)} left`;
 }
 
@@ -119,7 +119,9 @@ export function regretWords(regret: Regret, currency: string): string {
   const { missing, path, today } = regret;
   const what = `${money(missing.amountMinor, currency, { short: true })} of ${dayText(missing.on)}${missing.note ? ` (${missing.note})` : ''}`;
   const head =
-    regret.come === 0 ? `If no sum comes, not even ${what}` : `If ${what} and what follows never come`;
+    regret.come === 0
+      ? `If no later budget comes, not even ${what}`
+      : `If ${what} and what follows never come`;
   if (path === null || today === null) return `${head}: not known.`;
   const gap = path - today;
   if (gap === 0) return `${head}: both come out the same.`;
@@ -136,7 +138,7 @@ export function flipWords(flip: GrowthFlip, brief: Brief, today: string, name: P
   switch (lever.kind) {
     case 'date': {
       const sum = sumOf(lever.sum);
-      const which = sum ? money(sum.amountMinor, currency, { short: true }) : 'a sum';
+      const which = sum ? money(sum.amountMinor, currency, { short: true }) : 'a budget';
       return `${which} coming ${verb} ${to < now ? 'as early as' : 'as late as'} ${dayText(addMonths(today, to))} in place of ${dayText(sum?.on ?? addMonths(today, now))}`.replace(
         '  ',
         ' ',

@@ -112,7 +112,7 @@ describe('a list to hand on', () => {
     const told = partsListOf('Used', chosen, summary, session, () => null);
     const text = listText(listSheet(told, brief, (id) => id));
     expect(text).not.toContain('(used) (used)');
-    expect(text).toContain('kept back beside it for the risk of used parts: €');
+    expect(text).toContain('reserve beside it for used parts: €');
     expect(told.riskReserveMinor).toBe(summary.cost.counted - summary.cost.dueNow);
   });
   it('names a part without a price, and one whose price is old', () => {

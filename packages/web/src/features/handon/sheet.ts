@@ -125,11 +125,11 @@ export function listSheet(list: PartsList, brief: Brief, gameOf: (id: string) =>
   );
   const reserve =
     list.riskReserveMinor > 0
-      ? [`kept back beside it for the risk of used parts: ${money(list.riskReserveMinor, currency)}`]
+      ? [`reserve beside it for used parts: ${money(list.riskReserveMinor, currency)}`]
       : [];
   const besides = list.besides.map(
     ({ name, priceMinor }) =>
-      `counted in the sum beside the parts: ${oneLine(name)}, ${money(priceMinor, currency)}`,
+      `counted in the budget beside the parts: ${oneLine(name)}, ${money(priceMinor, currency)}`,
   );
   const sections = [
     { title: 'Expected frame rates', lines: ratesIn(list, brief, gameOf) },

@@ -12,7 +12,7 @@ const GROUPS: Readonly<Record<LineupRow['group'], string>> = {
   frames: 'Frames',
   money: 'Money',
   byHand: 'Worked out by hand',
-  growth: 'Growth',
+  growth: 'Upgrades',
   rest: 'Watts, noise, room, risk',
 };
 const groups = computed(() =>

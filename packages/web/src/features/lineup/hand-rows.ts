@@ -92,7 +92,7 @@ function power(rows: LineupRows): void {
     words(byHand(entry.summary, rows.brief)) ?? UNKNOWN_CELL;
   add(
     'load-share',
-    'Load of the supply',
+    'Load of the power supply',
     of(({ loadShare, bestLoadShare }) =>
       loadShare === null
         ? null

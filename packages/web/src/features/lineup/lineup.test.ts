@@ -206,7 +206,7 @@ describe('what is taken out', () => {
     const bars = (line: string) => line.replace(/\\\|/g, '').split('|').length;
     const table = lines.filter((line) => line.startsWith('|'));
     expect(new Set(table.map(bars))).toEqual(new Set([5]));
-    expect(lines.join('\n')).toContain('geometric mean of averages, cut at 144 Hz');
+    expect(lines.join('\n')).toContain('geometric mean of averages, capped at 144 Hz');
     expect(lines.join('\n')).toContain('not alike: memory');
   });
   it('JSON passes its own schema, and its lines add up to the cent', () => {

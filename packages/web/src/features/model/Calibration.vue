@@ -68,7 +68,7 @@ const title = computed(() => {
           <b class="num">{{ percent(each.actual) }}</b><br />
         </template>
         <span class="quiet"
-          >of {{ whole(heldOut.records) }} records, each predicted by a fit without its whole chart (in
+          >of {{ whole(heldOut.records) }} benchmarks, each predicted by a fit without its whole chart (in
           {{ heldOut.folds }} parts). Right: what is claimed; up: what came true.</span
         >
       </p>

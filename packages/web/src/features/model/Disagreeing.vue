@@ -28,7 +28,7 @@ async function excluded(id: string) {
   const record = byId.value.get(id);
   if (!record) return;
   await attempt(() =>
-    records.change(`${names.game(record.game)} ${fps(record.average)} fps set aside`, [
+    records.change(`${names.game(record.game)} ${fps(record.average)} fps excluded`, [
       { ...record, excluded: 'disagrees with the rest' },
     ]),
   );
@@ -37,17 +37,17 @@ async function excluded(id: string) {
 
 <template>
   <section class="sheet panel" aria-labelledby="odd">
-    <h2 id="odd">Records that disagree with the rest</h2>
+    <h2 id="odd">Benchmarks that disagree with the rest</h2>
     <p class="quiet">
       More than four standard deviations from what all others predict. They pull next to nothing; look whether
       a preset, a resolution or a digit is wrong.
     </p>
     <p v-if="odd.length === 0">None.</p>
-    <div v-else class="scroll" tabindex="0" role="group" aria-label="Records that disagree">
+    <div v-else class="scroll" tabindex="0" role="group" aria-label="Benchmarks that disagree">
       <table class="lines">
         <thead>
           <tr>
-            <th scope="col">Record</th>
+            <th scope="col">Benchmark</th>
             <th scope="col" class="end">measured</th>
             <th scope="col" class="end">expected</th>
             <th scope="col" class="end">off</th>
@@ -60,7 +60,8 @@ async function excluded(id: string) {
               {{ names.game(record.game) }} {{ record.preset }},
               {{ sizeWords(record.widthPx, record.heightPx) }}
               <span class="quiet"
-                >{{ names.part(record.cpu) }}, {{ record.gpu ? names.part(record.gpu) : 'its own graphics' }};
+                >{{ names.part(record.cpu) }},
+                {{ record.gpu ? names.part(record.gpu) : 'integrated graphics' }};
                 {{ record.source.name }}</span
               >
             </th>
@@ -73,10 +74,10 @@ async function excluded(id: string) {
               <button
                 v-if="record.trust !== 'own'"
                 class="plain"
-                :aria-label="`Set aside: ${names.game(record.game)} ${fps(record.average)}`"
+                :aria-label="`Exclude: ${names.game(record.game)} ${fps(record.average)}`"
                 @click="excluded(record.id)"
               >
-                Set aside
+                Exclude
               </button>
               <RouterLink v-else to="/bench">Test bench</RouterLink>
             </td>

@@ -20,14 +20,14 @@ const MOST = 12;
 <template>
   <section class="sheet" aria-labelledby="held">
     <h2 id="held">Not used in the fit yet</h2>
-    <p v-if="heldBack.length === 0">None: every record says all that it depends on.</p>
+    <p v-if="heldBack.length === 0">None: every benchmark says all that it depends on.</p>
     <ul v-else>
       <li v-for="[sentence, count] in counts.slice(0, MOST)" :key="sentence">
         <b class="num">{{ count }}</b> {{ sentence }}
       </li>
       <li v-if="counts.length > MOST">and {{ counts.length - MOST }} other reasons</li>
     </ul>
-    <RouterLink to="/records">All records</RouterLink>
+    <RouterLink to="/records">All benchmarks</RouterLink>
   </section>
 </template>
 

@@ -46,7 +46,7 @@ const statement = computed(() => {
 /** Named below the picture. */
 const HARDLY = 4;
 const words = (each: EffectKnowledge) =>
-  `${nameOf(each.id)} ±${decimal(cent(each.sdLn), 1)} %, ${each.records === 0 ? 'no record' : `${each.records} ${each.records === 1 ? 'record' : 'records'}`}`;
+  `${nameOf(each.id)} ±${decimal(cent(each.sdLn), 1)} %, ${each.records === 0 ? 'no benchmark' : `${each.records} ${each.records === 1 ? 'benchmark' : 'benchmarks'}`}`;
 </script>
 
 <template>

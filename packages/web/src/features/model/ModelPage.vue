@@ -38,7 +38,7 @@ const knowledge = computed(() =>
 const KINDS = [
   { key: 'gpus', name: 'Graphics cards' },
   { key: 'cpus', name: 'Processors' },
-  { key: 'integrated', name: 'Processors’ own graphics' },
+  { key: 'integrated', name: 'Integrated graphics' },
   { key: 'games', name: 'Games' },
 ] as const;
 const error = (share: number) => `${decimal(share * 100, 1)} %`;
@@ -62,8 +62,8 @@ const status = computed(() => {
       : 'Fitting…';
   if (state === 'checking')
     return progress && 'fold' in progress
-      ? `Checking on records held out: part ${progress.fold + 1} of ${progress.folds}…`
-      : 'Checking on records held out…';
+      ? `Checking on benchmarks held out: part ${progress.fold + 1} of ${progress.folds}…`
+      : 'Checking on benchmarks held out…';
   return '';
 });
 </script>
@@ -73,7 +73,7 @@ const status = computed(() => {
     <div class="head">
       <h1>Model</h1>
       <p class="quiet">
-        Every expected rate comes from here: all effects estimated together from the records. {{ plainly }}
+        Every expected rate comes from here: all effects estimated together from the benchmarks. {{ plainly }}
       </p>
     </div>
     <section v-if="!model.canFit && !model.fit" class="sheet none">
@@ -81,8 +81,8 @@ const status = computed(() => {
         There are no games yet, so there is nothing to fit.
       </p>
       <p v-else-if="records.isLoaded">
-        There are no records yet. The rates in use are those that came with the catalogue, with the standard
-        deviations stated there.
+        There are no benchmarks yet. The rates in use are those that came with the catalogue, with the
+        standard deviations stated there.
       </p>
       <RouterLink :to="{ name: 'records', query: { add: 'chart' } }">Import benchmarks</RouterLink>
     </section>
@@ -94,10 +94,10 @@ const status = computed(() => {
             <dd v-if="model.fit.heldOut">
               <b>{{ error(model.fit.heldOut.medianError) }}</b>
               <span class="quiet"
-                >the middle bar; {{ error(model.fit.heldOut.error90) }} for nine in ten</span
+                >the median bar; {{ error(model.fit.heldOut.error90) }} for nine in ten</span
               >
             </dd>
-            <dd v-else>not checked yet: it takes ten records of two charts</dd>
+            <dd v-else>not checked yet: it takes ten benchmarks of two charts</dd>
           </div>
           <div v-if="model.fit.heldOut?.parts && model.fit.heldOut.games">
             <dt>for parts nobody measured</dt>
@@ -109,14 +109,14 @@ const status = computed(() => {
             </dd>
           </div>
           <div>
-            <dt>records</dt>
+            <dt>benchmarks</dt>
             <dd>
               <b>{{ whole(model.fit.records) }}</b>
-              <span class="quiet">in the fit, {{ model.fit.heldBack }} held back</span>
+              <span class="quiet">in the fit, {{ model.fit.heldBack }} not used yet</span>
             </dd>
           </div>
           <div>
-            <dt>noise of one good record</dt>
+            <dt>noise of one good benchmark</dt>
             <dd>
               <b>{{ error(model.fit.noise.average) }}</b>
               <span class="quiet">its low against its average {{ error(model.fit.noise.low) }}</span>

@@ -77,7 +77,7 @@ const chance = (p: number) => (p > 0.99 ? 'more than 99 %' : p < 0.01 ? 'less th
 
 <template>
   <section class="sheet panel" aria-labelledby="narrow">
-    <h2 id="narrow">Which record would narrow the choice?</h2>
+    <h2 id="narrow">Which benchmark would narrow the choice?</h2>
     <p v-if="workspace.brief.play.games.length === 0" class="quiet">Name a game in the brief first.</p>
     <p v-else-if="builds.length < 2" class="quiet">Two builds are needed: keep another candidate on Picks.</p>
     <template v-else-if="first && second">
@@ -110,12 +110,12 @@ const chance = (p: number) => (p > 0.99 ? 'more than 99 %' : p < 0.01 ? 'less th
         <ol v-if="measurements.length > 0">
           <li v-for="(each, n) in measurements" :key="n">
             <b>{{ names.game(each.game) }}</b> at {{ each.preset }}: {{ names.part(each.cpu) }} with
-            {{ each.gpu ? names.part(each.gpu) : 'its own graphics' }}.
+            {{ each.gpu ? names.part(each.gpu) : 'integrated graphics' }}.
             <span class="quiet">then ± {{ cent(each.sdAfter) }}</span>
           </li>
         </ol>
         <p v-else class="quiet">
-          No single record would make this much surer: what is left is how each game treats each pairing.
+          No single benchmark would make this much surer: what is left is how each game treats each pairing.
         </p>
       </template>
     </template>

@@ -29,7 +29,7 @@ const titleOf = ({ source, on, game, preset }: ChartFinding) =>
 async function setAside({ chart, bars }: (typeof odd.value)[number]) {
   await attempt(() =>
     records.change(
-      `chart of ${titleOf(chart)} set aside`,
+      `chart of ${titleOf(chart)} excluded`,
       bars.map((bar) => ({ ...bar, excluded: 'its whole chart disagrees with the rest' })),
     ),
   );
@@ -57,10 +57,10 @@ async function setAside({ chart, bars }: (typeof odd.value)[number]) {
         <b class="num">{{ offWords(Math.exp(each.chart.offLn)) }}</b>
         <button
           class="plain edged"
-          :aria-label="`Set aside the chart of ${titleOf(each.chart)}`"
+          :aria-label="`Exclude the chart of ${titleOf(each.chart)}`"
           @click="setAside(each)"
         >
-          Set aside
+          Exclude
         </button>
       </li>
     </ul>

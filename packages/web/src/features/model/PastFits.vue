@@ -31,8 +31,8 @@ const share = (value: number) => `${decimal(value * 100, 1)} %`;
       <thead>
         <tr>
           <th scope="col">Fitted</th>
-          <th scope="col" class="end">records</th>
-          <th scope="col" class="end">off by</th>
+          <th scope="col" class="end">benchmarks</th>
+          <th scope="col" class="end">typical error</th>
           <th scope="col" class="end">noise</th>
         </tr>
       </thead>

@@ -26,7 +26,7 @@ describe('conditions in words', () => {
   } as const;
   it('name what sets a pass apart, and nothing that is as usual', () => {
     expect(conditionWords(RUN)).toBe(
-      'high, 1440p, upscaled from 67 %, stream by card, profile off, clocks raised',
+      'high, 1440p, upscaled from 67 %, stream by graphics card, profile off, overclocked',
     );
     expect(
       conditionWords({

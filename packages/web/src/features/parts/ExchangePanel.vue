@@ -64,7 +64,7 @@ const take = () =>
     const found = table.value;
     if (!found) return;
     await put(`read ${found.rates.length} rates of exchange`, found.rates);
-    note.value = `${found.rates.length} rates are in. Ctrl+Z takes them out again.`;
+    note.value = `${found.rates.length} rates are in. Ctrl+Z undoes it.`;
     text.value = '';
   });
 </script>

@@ -21,7 +21,7 @@ const along = ref({ prices: true, histories: true, records: true });
 const problem = ref('');
 const isBusy = ref(false);
 const FIELDS = [
-  { key: 'name', label: 'Name of the pack', placeholder: 'Small DDR4 boards' },
+  { key: 'name', label: 'Name of the pack', placeholder: 'Small DDR4 motherboards' },
   { key: 'by', label: 'Who hands it on', placeholder: 'Your name, or what friends know you by' },
   { key: 'licence', label: 'What may be done with it', placeholder: 'CC0-1.0, CC-BY-4.0, between us' },
 ] as const;
@@ -68,7 +68,7 @@ async function make(): Promise<void> {
   <form class="pack" @submit.prevent="make">
     <p class="quiet">
       {{ parts.length }} {{ parts.length === 1 ? 'part' : 'parts' }} in one file. Your briefs, orders, own
-      passes and used listings are not in it.
+      runs and used listings are not in it.
     </p>
     <label v-for="{ key, label, placeholder } in FIELDS" :key="key" :data-first="key === 'name' || undefined">
       {{ label }}

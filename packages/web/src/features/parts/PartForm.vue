@@ -143,7 +143,7 @@ async function keep() {
         >Name
         <NInput
           :value="draft.name"
-          placeholder="as its maker calls it"
+          placeholder="as its brand calls it"
           maxlength="200"
           :input-props="{ 'aria-label': 'Name of the part' }"
           @update:value="(name: string) => set({ name })"

@@ -79,9 +79,7 @@ function addSeveral(text?: string) {
 }
 function keptSeveral(count: number) {
   isSeveral.value = false;
-  message.success(
-    `${count} ${count === 1 ? 'part is' : 'parts are'} in the catalogue. Ctrl+Z takes them out again.`,
-  );
+  message.success(`${count} ${count === 1 ? 'part is' : 'parts are'} in the catalogue. Ctrl+Z undoes it.`);
 }
 /** The field that is asked about, when a link came here for one. */
 const field = ref<string>();

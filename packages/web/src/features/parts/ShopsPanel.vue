@@ -49,7 +49,7 @@ const setPerItem = (major: number | null) =>
   });
 const CLASSES = [
   { key: 'small', label: 'Small parts on top', hint: 'processor, memory, drive' },
-  { key: 'medium', label: 'Middling parts on top', hint: 'board, card, cooler, supply' },
+  { key: 'medium', label: 'Middling parts on top', hint: 'motherboard, graphics card, cooler, power supply' },
   { key: 'large', label: 'Large parts on top', hint: 'case: once an order, for the heaviest in it' },
 ] as const;
 /** What is asked for the heaviest part of an order; nothing of it where no field says anything. */

@@ -214,8 +214,8 @@ function keep(answer: Answer, n: number) {
           <LookUpList />
         </template>
         <p class="quiet num">
-          {{ whole(result.work.platforms * result.work.gpuClasses) }} pairs of platform and card bounded,
-          {{ result.work.scored }} scored, {{ result.work.baskets }}
+          {{ whole(result.work.platforms * result.work.gpuClasses) }} pairs of platform and graphics card
+          bounded, {{ result.work.scored }} scored, {{ result.work.baskets }}
           {{ result.work.baskets === 1 ? 'basket' : 'baskets' }} solved, in {{ decimal(result.ms, 0) }} ms.
         </p>
         <div class="row">

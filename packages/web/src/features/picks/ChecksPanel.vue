@@ -157,7 +157,7 @@ const waysOut = (rule: string): { readonly title: string; readonly repair: Repai
       </li>
     </ul>
     <p v-for="thumb in thumbs" :key="thumb.id" class="quiet small">
-      Rule of thumb: a case at most {{ percent(thumb.limit) }} of the sum; here {{ percent(thumb.share) }}.
+      Rule of thumb: a case at most {{ percent(thumb.limit) }} of the budget; here {{ percent(thumb.share) }}.
       Cheap builds always break it.
     </p>
   </section>

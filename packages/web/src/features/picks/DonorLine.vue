@@ -16,8 +16,8 @@ const shop = computed(() => bench.index?.shops.get(donor.value?.offer.shop ?? ''
 function buy() {
   const found = donor.value;
   if (!found) return;
-  const name = `${fullName(found.part)}, to update the firmware`.slice(0, 200);
-  workspace.editBrief('buy a processor for the firmware', (brief) => ({
+  const name = `${fullName(found.part)}, to update the BIOS`.slice(0, 200);
+  workspace.editBrief('buy a processor for the BIOS', (brief) => ({
     ...brief,
     needs: { ...brief.needs, borrowCpu: true },
     money: { ...brief.money, besides: [...brief.money.besides, { name, priceMinor: found.minor }] },
@@ -32,7 +32,7 @@ function buy() {
       {{ shop }}, <span class="num">{{ money(donor.minor, bench.currency, { sign: true }) }}</span> as an
       order of its own. It can be sold again afterwards.
     </p>
-    <button class="plain edged" @click="buy">Count it in, and keep this board</button>
+    <button class="plain edged" @click="buy">Count it in, and keep this motherboard</button>
   </div>
 </template>
 

@@ -54,7 +54,7 @@ const sides = computed(() => {
         p.game,
         [
           [name('cpu'), p.cpu],
-          ['what this game makes of it, as records show', p.interaction],
+          ['what this game makes of it, as benchmarks show', p.interaction],
           [`${name('memory')} on ${name('motherboard')}`, p.memory],
           ['memory that runs short', p.memoryShort],
           ['threads that run short', p.threadsShort],
@@ -65,15 +65,15 @@ const sides = computed(() => {
     {
       title: 'Graphics',
       lines: lines(
-        `${game.value?.name ?? rates.game} at ${rates.preset}, 1920 x 1080, on the reference card`,
+        `${game.value?.name ?? rates.game} at ${rates.preset}, 1920 x 1080, on the reference graphics card`,
         c.game,
         [
           [`${widthPx} x ${heightPx}`, c.pixels],
-          [hasGpu ? name('gpu') : `${name('cpu')}’s own graphics`, c.gpu],
-          ['what this game makes of it, as records show', c.interaction],
-          ['memory bandwidth, for the processor’s own graphics', c.bandwidth],
+          [hasGpu ? name('gpu') : `${name('cpu')}’s integrated graphics`, c.gpu],
+          ['what this game makes of it, as benchmarks show', c.interaction],
+          ['memory bandwidth, for integrated graphics', c.bandwidth],
           ['video memory that runs short', c.videoMemoryShort],
-          ['a narrower link to the board', c.link],
+          ['a narrower link to the motherboard', c.link],
           ['what runs beside it', c.background],
           ['upscaling’s own cost', c.upscaling],
         ],
@@ -110,7 +110,7 @@ const countWords = computed(() => {
   const hasGpu = Boolean(bench.summary?.set.gpu);
   return [
     [found.pairing.length, 'of this pairing in this game'],
-    [found.graphics.length, `of this ${hasGpu ? 'card' : 'graphics'} in this game`],
+    [found.graphics.length, `of this ${hasGpu ? 'graphics card' : 'graphics'} in this game`],
     [found.cpu.length, 'of this processor in this game'],
     [found.graphicsElsewhere.length + found.cpuElsewhere.length, 'of either in other games'],
   ]
@@ -171,13 +171,13 @@ const change = (ln: number) => {
       <template v-if="countWords">
         <table v-if="nearest.length > 0" class="lines">
           <caption>
-            Nearest records behind it
+            Nearest benchmarks behind it
           </caption>
           <tbody>
             <tr v-for="record in nearest" :key="record.id">
               <th scope="row">
                 {{ names.part(record.cpu) }},
-                {{ record.gpu ? names.part(record.gpu) : 'its own graphics' }}
+                {{ record.gpu ? names.part(record.gpu) : 'integrated graphics' }}
                 <span class="quiet"
                   >{{ record.preset }}, {{ sizeWords(record.widthPx, record.heightPx) }};
                   {{ record.source.name }}, {{ dayText(record.source.on) }}</span
@@ -187,16 +187,16 @@ const change = (ln: number) => {
             </tr>
           </tbody>
         </table>
-        <p>In the fit: {{ countWords }}. <RouterLink to="/records">All records</RouterLink></p>
+        <p>In the fit: {{ countWords }}. <RouterLink to="/records">All benchmarks</RouterLink></p>
       </template>
       <p v-else-if="catalogueStore.catalogue?.frameModel.fit">
-        No record speaks of these parts: their specs alone do, so the interval is wide.
+        No benchmark speaks of these parts: their specs alone do, so the interval is wide.
       </p>
       <p class="quiet">
         Per cents change the frame time: −10 % is about 11 % more frames.
         {{
           catalogueStore.catalogue?.frameModel.fit
-            ? 'All effects are fitted together from the records.'
+            ? 'All effects are fitted together from the benchmarks.'
             : 'Rates of parts are this catalogue’s, and not measured.'
         }}
         Frames between rendered ones are never counted.

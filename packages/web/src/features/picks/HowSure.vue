@@ -63,7 +63,7 @@ const saved = computed(() => props.judged.answers[0].cost - props.judged.answers
     </p>
     <p v-if="judged.parting">
       What would tell them apart: how <b>{{ names.game(judged.parting.game) }}</b> runs on
-      {{ lead(judged.answers[judged.parting.build].picks) }}. A record of that, found or measured on a rig
+      {{ lead(judged.answers[judged.parting.build].picks) }}. A benchmark of that, found or measured on a rig
       like it, helps most.
     </p>
   </section>

@@ -116,7 +116,7 @@ function take(offer: Offer) {
                 }}<span v-if="row.shop && row.shop.currency !== bench.currency" class="quiet">
                   {{ money(row.offer.priceMinor, row.shop.currency) }}</span
                 ><span v-if="row.offer.shippingMinor && row.shop" class="quiet">
-                  + {{ money(row.offer.shippingMinor, row.shop.currency) }} sending</span
+                  + {{ money(row.offer.shippingMinor, row.shop.currency) }} shipping</span
                 >
               </td>
               <td>{{ row.shop?.name ?? row.offer.shop }}</td>
@@ -146,7 +146,7 @@ function take(offer: Offer) {
           </tbody>
         </table>
       </div>
-      <h3>Sheet</h3>
+      <h3>Specs</h3>
       <dl>
         <template v-for="fact in facts" :key="fact.name"
           ><div>

@@ -74,13 +74,13 @@ const rows = computed(() => {
   </p>
   <p v-else-if="!runnersUp" class="quiet">Searching…</p>
   <p v-else-if="runnersUp.length === 0" class="quiet">
-    There is no other pair of processor and card for this sum.
+    There is no other pair of processor and graphics card for this budget.
   </p>
   <div v-else class="list" tabindex="0" role="region" aria-label="Runners-up">
     <table class="lines">
       <thead>
         <tr>
-          <th scope="col">Processor + card</th>
+          <th scope="col">Processor + graphics card</th>
           <th scope="col" class="end">{{ unit }}</th>
           <th scope="col" class="end">Expected, 4 in 5</th>
           <th scope="col" class="end">Truly best</th>

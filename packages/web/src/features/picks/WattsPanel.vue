@@ -27,13 +27,13 @@ const how = (each: SizedBy): string => {
     case 'load':
       return `load × ${each.factor}`;
     case 'maker':
-      return 'card maker’s figure';
+      return 'the graphics card’s recommended power supply';
     case 'half':
       return 'load at half of the rating';
     default:
       return each.plannedExtraWatts === null
-        ? 'with the planned card (none planned)'
-        : `with the planned card (+${each.plannedExtraWatts} W)`;
+        ? 'with the planned graphics card (none planned)'
+        : `with the planned graphics card (+${each.plannedExtraWatts} W)`;
   }
 };
 
@@ -63,7 +63,7 @@ const running = computed(() => workspace.brief.money.running);
       <div
         class="bar"
         role="img"
-        :aria-label="`Load ${load.deciwatts / 10} W, needed ${needed ?? 'unknown'} W, supply ${rated ?? 'none'} W`"
+        :aria-label="`Load ${load.deciwatts / 10} W, needed ${needed ?? 'unknown'} W, power supply ${rated ?? 'none'} W`"
       >
         <i class="rated" :style="{ width: share(rated ?? 0) }"></i
         ><i class="load" :style="{ width: share(load.deciwatts / 10) }"></i>
@@ -71,7 +71,7 @@ const running = computed(() => workspace.brief.money.running);
       </div>
       <p class="num small">
         load {{ decimal(load.deciwatts / 10, 0) }} W · needed
-        {{ needed === null ? 'unknown' : `${Math.ceil(needed)} W` }} · supply
+        {{ needed === null ? 'unknown' : `${Math.ceil(needed)} W` }} · power supply
         {{ rated === null ? 'none' : `${rated} W` }}
       </p>
       <p class="quiet small">by {{ psuRuleWords(rule) }}</p>
@@ -164,7 +164,7 @@ const running = computed(() => workspace.brief.money.running);
             >.
           </p>
         </template>
-        <p v-else class="quiet">Unknown: the supply has no 80 PLUS level in its specs.</p>
+        <p v-else class="quiet">Unknown: the power supply has no 80 PLUS level in its specs.</p>
         <p v-if="working?.yearlyMinor != null" class="num">
           <b>{{ money(working.yearlyMinor, bench.currency) }}</b> a year for {{ running.hoursPerWeek }} h a
           week at {{ decimal(running.tariffMinorPerKwh / 100, 3) }} {{ bench.currency }} per kWh, at full
@@ -180,7 +180,7 @@ const running = computed(() => workspace.brief.money.running);
         </ul>
       </details>
     </template>
-    <p v-else class="quiet">Unknown: the processor’s or the card’s draw is not stated.</p>
+    <p v-else class="quiet">Unknown: the processor’s or the graphics card’s draw is not stated.</p>
   </section>
 </template>
 

@@ -54,13 +54,13 @@ describe('trades in words', () => {
   });
   it('name the empty slot by what it means', () => {
     expect(tradeName(trade({ slot: 'cooler', part: null }))).toBe('boxed cooler');
-    expect(tradeName(trade({ slot: 'gpu', part: null }))).toContain('processor’s own graphics');
+    expect(tradeName(trade({ slot: 'gpu', part: null }))).toContain('integrated graphics');
     expect(tradeName(trade({}))).toBe('Ohmsby Mast 500');
   });
   it('tell a screen reader the fit and its reason', () => {
-    const barrier = { sentence: 'The supply is ATX, the case takes SFX.' } as Trade['barrier'];
+    const barrier = { sentence: 'The power supply is ATX, the case takes SFX.' } as Trade['barrier'];
     expect(tradeWords(trade({ barrier }), 'EUR')).toContain(
-      'does not fit: The supply is ATX, the case takes SFX.',
+      'does not fit: The power supply is ATX, the case takes SFX.',
     );
     expect(tradeWords(trade({ isCurrent: true }), 'EUR')).toBe('Ohmsby Mast 500, the current pick');
   });
@@ -74,8 +74,8 @@ describe('a sheet in words', () => {
     expect(facts.some((fact) => fact.name === 'id')).toBe(false);
   });
   it('says "not stated" where the sheet is silent', () => {
-    const gap = facts.find((fact) => fact.name === '6+2-pin leads');
-    expect(gap).toEqual({ name: '6+2-pin leads', value: 'not stated', isKnown: false });
+    const gap = facts.find((fact) => fact.name === '6+2-pin connectors');
+    expect(gap).toEqual({ name: '6+2-pin connectors', value: 'not stated', isKnown: false });
   });
   it('spells lists, nested figures and yes or no', () => {
     const motherboard = factsOf({
@@ -109,7 +109,7 @@ describe('a sheet in words', () => {
     const value = (name: string) => motherboard.find((fact) => fact.name === name)?.value;
     expect(value('Outputs')).toBe('none');
     expect(value('Memory profiles')).toBe('yes');
-    expect(value('Card slot')).toBe('generation 4, 16 lanes');
+    expect(value('Graphics card slot')).toBe('generation 4, 16 lanes');
     expect(value('M.2 places')).toBe('NVMe or SATA up to 80 mm');
     expect(value('Wireless')).toBe('not stated');
   });

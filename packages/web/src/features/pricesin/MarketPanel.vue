@@ -55,9 +55,9 @@ async function go(days: number) {
         rail-color="var(--sunk)"
         :percentage="Math.round((100 * done) / goal)"
         :show-indicator="false"
-        aria-label="Days taken in"
+        aria-label="Days imported"
       />
-      <p class="quiet" role="status">{{ done }} of {{ goal }} days taken in</p>
+      <p class="quiet" role="status">{{ done }} of {{ goal }} days imported</p>
     </template>
     <ChoiceField
       label="It"

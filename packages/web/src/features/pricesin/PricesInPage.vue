@@ -18,8 +18,8 @@ const isEmpty = computed(() => (catalogueStore.stored?.parts.length ?? 0) === 0)
     <div class="head">
       <h1>Prices</h1>
       <p class="quiet">
-        Typed, pasted, from files, or fetched from addresses that you list. Every look is kept with its time
-        and source.
+        Typed, pasted, from files, or fetched from addresses that you list. Every price check is kept with its
+        time and source.
       </p>
       <a class="link" href="/prices.csv" download>Take the history out (CSV)</a>
     </div>
@@ -34,16 +34,16 @@ const isEmpty = computed(() => (catalogueStore.stored?.parts.length ?? 0) === 0)
         <section class="sheet known" aria-label="How prices are told apart">
           <h2>How a price finds its part</h2>
           <p>
-            First by its item number (GTIN), whose check digit has to be right; then by the maker’s number;
-            then by name, which you confirm unless nothing else fits.
+            First by its barcode (GTIN), whose check digit has to be right; then by the part number; then by
+            name, which you confirm unless nothing else fits.
           </p>
           <p>
             A price a third of the last one, or three times it, is held until you have looked at it. A
             struck-out price, a range, an instalment is never taken for a price.
           </p>
           <p class="quiet">
-            Wrong looks are corrected on <RouterLink to="/ripeness">Ripeness</RouterLink>, where they stand
-            behind each figure.
+            Wrong price checks are corrected on <RouterLink to="/ripeness">Ripeness</RouterLink>, where they
+            stand behind each figure.
           </p>
         </section>
       </aside>

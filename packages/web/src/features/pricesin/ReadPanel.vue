@@ -103,7 +103,7 @@ async function take() {
   failure.value = null;
   try {
     const source = (fileName.value || 'pasted').slice(0, 200);
-    const label = `take in ${ready.value.length} prices of ${source}`.slice(0, 200);
+    const label = `import ${ready.value.length} prices of ${source}`.slice(0, 200);
     taken.value = await catalogueStore.takePrices(label, { shop: shop.value, source, rows: ready.value });
     answer.value = null;
     text.value = '';
@@ -165,7 +165,7 @@ function leave(n: number) {
     </div>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <p v-if="taken" role="status">
-      {{ taken.taken }} {{ taken.taken === 1 ? 'price' : 'prices' }} taken in, {{ taken.changed }} of them new
+      {{ taken.taken }} {{ taken.taken === 1 ? 'price' : 'prices' }} imported, {{ taken.changed }} of them new
       or changed<template v-if="taken.newOffers > 0">, {{ taken.newOffers }} new offers</template
       ><template v-if="taken.repeated > 0">; {{ taken.repeated }} were there already</template
       ><template v-if="taken.skipped > 0">; {{ taken.skipped }} sold out and never on offer here</template>.

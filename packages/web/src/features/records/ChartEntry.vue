@@ -161,7 +161,7 @@ async function save() {
   isBusy.value = true;
   problem.value = '';
   try {
-    await records.change(`${put.length} records of a chart added`, put);
+    await records.change(`${put.length} benchmarks of a chart added`, put);
     // What is not clear yet stays.
     const saved = new Set(ready.value.map((line) => line.text));
     draft.value = {
@@ -172,9 +172,9 @@ async function save() {
         .join('\n'),
     };
     if (draft.value.text === '') emit('added', put.length, 'the chart');
-    else note.value = `${put.length} records added. What is left still has a question.`;
+    else note.value = `${put.length} benchmarks added. What is left still has a question.`;
   } catch (error) {
-    problem.value = failureText(error, 'The records could not be saved. What you typed is kept here.');
+    problem.value = failureText(error, 'The benchmarks could not be saved. What you typed is kept here.');
   } finally {
     isBusy.value = false;
   }
@@ -196,7 +196,7 @@ async function save() {
           @update:value="(varies: 'gpu' | 'cpu') => (draft = { ...draft, varies, fixed: '' })"
         />
         <ChoiceField
-          :label="fixedSlot === 'cpu' ? 'on this processor' : 'with this card'"
+          :label="fixedSlot === 'cpu' ? 'on this processor' : 'with this graphics card'"
           filterable
           :value="draft.fixed || null"
           placeholder="choose"
@@ -268,7 +268,7 @@ async function save() {
         />
       </div>
       <p class="quiet">
-        Upscaled pictures, generated frames and raised clocks do not belong here: import those as a table,
+        Upscaled pictures, generated frames and overclocking do not belong here: import those as a table,
         where each row can say so.
       </p>
     </section>
@@ -341,7 +341,7 @@ async function save() {
           :disabled="isBusy || ready.length === 0 || missing.length > 0"
           @click="save"
         >
-          Save {{ ready.length }} {{ ready.length === 1 ? 'record' : 'records' }}
+          Save {{ ready.length }} {{ ready.length === 1 ? 'benchmark' : 'benchmarks' }}
         </button>
         <p v-if="missing.length > 0" class="quiet">Still to say: {{ missing.join(', ') }}.</p>
         <p v-else-if="lines.length > ready.length" class="quiet">

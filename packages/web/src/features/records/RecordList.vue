@@ -30,7 +30,7 @@ const settled = refDebounced(search, 120);
 const FILTERS = [
   { id: 'all', name: 'all' },
   { id: 'own', name: 'own' },
-  { id: 'held', name: 'held back' },
+  { id: 'held', name: 'not used yet' },
   { id: 'odd', name: 'far from expected' },
 ] as const;
 const filter = useDraft<(typeof FILTERS)[number]['id']>('ripe-pick-records-filter', 'all');
@@ -62,7 +62,7 @@ const rows = computed((): RecordRow[] => {
           sizeWords(record.widthPx, record.heightPx),
           apartWords(record),
           names.part(record.cpu),
-          record.gpu ? names.part(record.gpu) : 'own graphics',
+          record.gpu ? names.part(record.gpu) : 'integrated graphics',
           record.source.name,
           record.note,
         ]
@@ -112,7 +112,7 @@ const change = (label: string, put: readonly BenchRecord[], remove: readonly str
   attempt(() => records.change(label, put, remove));
 const name = (record: BenchRecord) => `${names.game(record.game)} ${fps(record.average)} fps`;
 const excluded = (record: BenchRecord) =>
-  change(record.excluded === null ? `${name(record)} set aside` : `${name(record)} let in again`, [
+  change(record.excluded === null ? `${name(record)} excluded` : `${name(record)} let in again`, [
     { ...record, excluded: record.excluded === null ? 'looks wrong' : null },
   ]);
 const exportAll = () => download('records.csv', writeRecordsTable(records.all), 'text/csv');
@@ -121,15 +121,15 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
 <template>
   <section class="sheet list" aria-labelledby="records">
     <div class="tools">
-      <h2 id="records">{{ whole(records.all.length) }} records</h2>
+      <h2 id="records">{{ whole(records.all.length) }} benchmarks</h2>
       <NInput
         v-model:value="search"
         class="search"
         clearable
         placeholder="game, part, source…"
-        :input-props="{ 'aria-label': 'Search the records' }"
+        :input-props="{ 'aria-label': 'Search the benchmarks' }"
       />
-      <div role="group" aria-label="Which records">
+      <div role="group" aria-label="Which benchmarks">
         <button
           v-for="each in FILTERS"
           :key="each.id"
@@ -143,15 +143,15 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
       <button class="plain edged" :disabled="records.all.length === 0" @click="exportAll">
         Export as CSV
       </button>
-      <p v-if="model.state !== 'idle'" role="status" class="quiet">The model takes the records in…</p>
+      <p v-if="model.state !== 'idle'" role="status" class="quiet">The model takes the benchmarks in…</p>
     </div>
     <p v-if="records.all.length === 0" class="none">
-      No record yet.
+      No benchmark yet.
       <RouterLink :to="{ name: 'records', query: { add: 'chart' } }">Type a published chart in</RouterLink>:
-      one minute a chart, ten records each.
+      one minute a chart, ten benchmarks each.
     </p>
-    <p v-else-if="matching.length === 0" class="none">No record matches.</p>
-    <div v-else class="scroll" tabindex="0" role="group" aria-label="Records">
+    <p v-else-if="matching.length === 0" class="none">No benchmark matches.</p>
+    <div v-else class="scroll" tabindex="0" role="group" aria-label="Benchmarks">
       <table class="lines" :aria-rowcount="matching.length + 1">
         <thead>
           <tr>
@@ -187,7 +187,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
             <td>
               {{ names.part(record.cpu)
               }}<span class="quiet under">{{
-                record.gpu ? names.part(record.gpu) : 'its own graphics'
+                record.gpu ? names.part(record.gpu) : 'integrated graphics'
               }}</span>
             </td>
             <td class="num quiet">
@@ -207,7 +207,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
               }}</span>
             </td>
             <td class="num end">
-              <template v-if="heldBack !== null"><span class="quiet">held back</span></template>
+              <template v-if="heldBack !== null"><span class="quiet">not used yet</span></template>
               <template v-else-if="expected !== null"
                 >{{ fps(expected) }}
                 <span :class="Math.abs(z) >= ODD_Z ? 'odd' : 'quiet'">{{
@@ -226,10 +226,10 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
               <template v-if="record.trust !== 'own'">
                 <button
                   class="plain"
-                  :aria-label="`${record.excluded === null ? 'Set aside' : 'Let in'}: ${name(record)}`"
+                  :aria-label="`${record.excluded === null ? 'Exclude' : 'Let in'}: ${name(record)}`"
                   @click="excluded(record)"
                 >
-                  {{ record.excluded === null ? 'Set aside' : 'Let in' }}
+                  {{ record.excluded === null ? 'Exclude' : 'Let in' }}
                 </button>
                 <button
                   class="plain"

@@ -13,7 +13,7 @@ const records = useRecords();
 const route = useRoute();
 const router = useRouter();
 const WAYS = [
-  { id: 'list', name: 'All records' },
+  { id: 'list', name: 'All benchmarks' },
   { id: 'chart', name: 'From a chart' },
   { id: 'table', name: 'Paste or file' },
 ] as const;
@@ -31,7 +31,7 @@ watch(way, () => (note.value = ''));
 async function added(count: number, from: string) {
   await go('list');
   await nextTick();
-  note.value = `${count} ${count === 1 ? 'record' : 'records'} from ${from} added. The model takes them in now.`;
+  note.value = `${count} ${count === 1 ? 'benchmark' : 'benchmarks'} from ${from} added. The model takes them in now.`;
 }
 </script>
 
@@ -59,11 +59,11 @@ async function added(count: number, from: string) {
     </p>
     <section v-if="lacks" class="sheet none">
       <p v-if="lacks === 'parts'">
-        A record names parts and a game. There are no processors yet:
+        A benchmark names parts and a game. There are no processors yet:
         <RouterLink to="/data">import a catalogue, or type parts in</RouterLink>.
       </p>
       <p v-else>
-        A record names a game, and there is none yet.
+        A benchmark names a game, and there is none yet.
         <button class="plain strong" @click="isAddingGame = true">Add the first game</button>
       </p>
     </section>

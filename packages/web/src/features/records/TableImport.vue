@@ -98,13 +98,13 @@ async function bringIn() {
   isBusy.value = true;
   problem.value = '';
   try {
-    await records.change(`${found.length} records of a table imported`, found);
+    await records.change(`${found.length} benchmarks of a table imported`, found);
     if (fileText.value === null) draft.value = { ...draft.value, text: '' };
     const from = fileName.value || 'the table';
     forget();
     emit('added', found.length, from);
   } catch (error) {
-    problem.value = failureText(error, 'The records could not be saved. The table is kept here.');
+    problem.value = failureText(error, 'The benchmarks could not be saved. The table is kept here.');
   } finally {
     isBusy.value = false;
   }
@@ -120,11 +120,11 @@ async function bringIn() {
     @dragleave="isOver = false"
     @drop.prevent="drop"
   >
-    <h2 id="table">A table of records</h2>
+    <h2 id="table">A table of benchmarks</h2>
     <p class="quiet">
       CSV, or cells copied from a spreadsheet. The first row names the columns: game, processor and average
       are needed; preset, width, height, card, memory gb, channels, mts, cl, low, low definition, source and
-      on make a record complete. docs/formats/records.md lists all.
+      on make a benchmark complete. docs/formats/benchmarks.md lists all.
     </p>
     <div class="row">
       <button class="plain strong" @click="input?.click()">Choose a file</button>
@@ -135,7 +135,7 @@ async function bringIn() {
         accept=".csv,.tsv,.txt,text/csv"
         class="visually-hidden"
         tabindex="-1"
-        aria-label="Table of records"
+        aria-label="Table of benchmarks"
         @change="choose"
       />
       <Field label="Source, where a row names none">
@@ -159,14 +159,14 @@ async function bringIn() {
       :value="draft.text"
       :autosize="{ minRows: 6, maxRows: 16 }"
       placeholder="game;preset;width;height;processor;card;memory gb;channels;mts;cl;average;low"
-      :input-props="{ 'aria-label': 'Table of records, pasted', spellcheck: false }"
+      :input-props="{ 'aria-label': 'Table of benchmarks, pasted', spellcheck: false }"
       @update:value="(value: string) => (draft.text = value)"
     />
     <p v-if="isReading" role="status">Reading the table…</p>
     <div v-if="read" aria-live="polite" class="found">
       <p>
         <b>{{ read.records.length }}</b> of {{ read.rows }} rows can be taken<template v-if="replaced > 0"
-          >; {{ replaced }} of them replace a record with the same id</template
+          >; {{ replaced }} of them replace a benchmark with the same id</template
         >.
         <template v-if="read.ignored.length > 0">Columns not read: {{ read.ignored.join(', ') }}.</template>
       </p>
@@ -193,7 +193,7 @@ async function bringIn() {
     </div>
     <div class="row">
       <button class="plain strong" :disabled="isBusy || !read || read.records.length === 0" @click="bringIn">
-        Import {{ read?.records.length ?? 0 }} records
+        Import {{ read?.records.length ?? 0 }} benchmarks
       </button>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     </div>

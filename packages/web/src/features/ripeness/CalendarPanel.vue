@@ -107,7 +107,7 @@ async function take(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]; // an input of this template
   if (!file) return;
   if (file.size > 2_000_000) {
-    told.value = ['The file has more than 2 MB: take out what lies far back.'];
+    told.value = ['The file has more than 2 MB: delete what lies far back.'];
     return;
   }
   const text = await file.text();
@@ -119,7 +119,7 @@ async function take(event: Event) {
     }));
   if (read.events.length > 0) prices.putEvents(read.events);
   told.value = [
-    `${read.events.length} ${read.events.length === 1 ? 'event was' : 'events were'} taken in.`,
+    `${read.events.length} ${read.events.length === 1 ? 'event was' : 'events were'} imported.`,
     ...read.problems,
   ];
   if (input.value) input.value.value = '';
@@ -201,7 +201,7 @@ async function take(event: Event) {
           type="file"
           accept=".ics,text/calendar"
           @change="take"
-        />Take in a calendar file</label
+        />Import a calendar file</label
       >
     </div>
     <p v-for="line in told" :key="line" class="quiet" role="status">{{ line }}</p>

@@ -55,8 +55,8 @@ const moment = (minute: number) => {
 
 <template>
   <details>
-    <summary>The {{ all.length }} looks behind it</summary>
-    <div class="scroll" tabindex="0" role="group" aria-label="Looks">
+    <summary>The {{ all.length }} price checks behind it</summary>
+    <div class="scroll" tabindex="0" role="group" aria-label="Price checks">
       <table class="lines">
         <thead>
           <tr>
@@ -79,7 +79,7 @@ const moment = (minute: number) => {
               <td>
                 <button
                   class="plain"
-                  :aria-label="`Correct the look of ${moment(row.at)} at ${row.shop}`"
+                  :aria-label="`Correct the price check of ${moment(row.at)} at ${row.shop}`"
                   @click="begin(row)"
                 >
                   Correct
@@ -99,7 +99,7 @@ const moment = (minute: number) => {
                   />
                   <NButton size="small" attr-type="submit" type="primary">It was this price</NButton>
                   <NButton size="small" @click="keep(row, 'out')">It was not for sale</NButton>
-                  <NButton size="small" @click="keep(row, 'remove')">Take the look out</NButton>
+                  <NButton size="small" @click="keep(row, 'remove')">Delete the price check</NButton>
                   <NButton size="small" quaternary @click="editing = null">Close</NButton>
                 </form>
               </td>
@@ -116,7 +116,7 @@ const moment = (minute: number) => {
         :key="each.serial"
       >
         <span :class="{ undone: each.isUndone }"
-          >{{ moment(each.at) }}: {{ each.isRemoval ? 'taken out' : 'changed' }}</span
+          >{{ moment(each.at) }}: {{ each.isRemoval ? 'deleted' : 'changed' }}</span
         >
         <button class="plain edged" @click="watch.turn(each.serial)">
           {{ each.isUndone ? 'Make it again' : 'Take it back' }}

@@ -32,7 +32,7 @@ const WHY = {
   candidate: 'of another candidate',
   target: 'target',
   rival: 'rival',
-  find: 'find',
+  find: 'used listing',
 } as const;
 const standing = computed(() => standingWords(props.verdict?.standing ?? null));
 </script>

@@ -75,7 +75,9 @@ const missing = computed(() =>
 );
 function keep() {
   const named =
-    draft.value.name.trim() || (draft.value.parts.length > 0 && names.part(draft.value.parts[0])) || 'A find';
+    draft.value.name.trim() ||
+    (draft.value.parts.length > 0 && names.part(draft.value.parts[0])) ||
+    'A used listing';
   emit('keep', { ...draft.value, name: named.slice(0, 200) });
   if (!props.find) draft.value = blank();
 }
@@ -155,7 +157,7 @@ function keep() {
       <Field label="Seller"
         ><NInput
           v-model:value="draft.seller"
-          placeholder="name on the board"
+          placeholder="name in the listing"
           :maxlength="200"
           :input-props="{ 'aria-label': 'Seller' }"
       /></Field>
@@ -187,7 +189,7 @@ function keep() {
       <Field label="Where it was seen"
         ><NInput
           v-model:value="draft.where"
-          placeholder="a board, a shop window"
+          placeholder="a noticeboard, a shop window"
           :maxlength="500"
           :input-props="{ 'aria-label': 'Where it was seen' }"
       /></Field>

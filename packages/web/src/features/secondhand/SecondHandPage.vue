@@ -50,8 +50,11 @@ const isAdding = ref(false);
       <NButton type="primary" size="small" @click="isAdding = true">Appraise a listing</NButton>
     </div>
     <section v-if="finds.length === 0" class="sheet none">
-      <p>No find yet. Type in a listing that you saw: its price, its seller’s record, how far away it is.</p>
-      <NButton @click="isAdding = true">Appraise the first find</NButton>
+      <p>
+        No used listing yet. Type in a listing that you saw: its price, its seller’s reputation, how far away
+        it is.
+      </p>
+      <NButton @click="isAdding = true">Appraise the first listing</NButton>
     </section>
     <div v-else class="columns">
       <nav class="sheet list" aria-label="Used listings">

@@ -12,7 +12,7 @@ export const VERDICTS: Readonly<
 > = {
   take: { word: 'worth its price', shape: '●' },
   haggle: { word: 'haggle', shape: '◐' },
-  pass: { word: 'pass', shape: '○' },
+  pass: { word: 'walk away', shape: '○' },
   unknown: { word: 'cannot tell', shape: '?' },
 };
 export const RISK_WORDS = {
@@ -32,15 +32,15 @@ export const TEST_WORDS: Readonly<Record<string, string>> = {
   'card-memory': 'The video memory shown is what the listing says.',
   'card-outputs': 'Try every picture output.',
   'processor-pins': 'No pin or pad is bent, burnt or missing.',
-  'processor-boots': 'See it boot, and the right model named in the firmware.',
+  'processor-boots': 'See it boot, and the right model named in the BIOS.',
   'board-socket': 'Look into the socket with a light: no bent pins.',
-  'board-slots': 'Every memory slot and the card slot works.',
+  'board-slots': 'Every memory slot and the graphics card slot works.',
   'board-capacitors': 'Nothing bulges, nothing smells burnt.',
   'memory-all': 'All modules are seen at their full size; run a memory test.',
   'memory-same': 'Both modules are the same model.',
   'storage-health': 'Read its health report; no reallocated or failed sectors.',
   'storage-hours': 'Hours and writes fit its age.',
-  'supply-never-open': 'Never open it. A used supply is the riskiest buy: rather pass than guess.',
+  'supply-never-open': 'Never open it. A used power supply is the riskiest buy: rather walk away than guess.',
   'supply-cables': 'All leads are its own and whole; no other maker’s cables.',
   'supply-age': 'Its age is on the label; an old one goes to recycling.',
   'cooler-bracket': 'The bracket and screws for your socket are there.',

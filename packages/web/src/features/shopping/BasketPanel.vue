@@ -107,7 +107,7 @@ function place() {
       <span class="quiet">
         expected {{ money(best.cost.expected, bench.currency) }}, after all rebates
         {{ money(best.cost.after, bench.currency)
-        }}{{ kept > 0 ? `, ${money(kept, bench.currency)} kept back for used risk` : '' }}
+        }}{{ kept > 0 ? `, ${money(kept, bench.currency)} reserve for used parts` : '' }}
       </span>
     </div>
     <UnstatedShipping :cost="best.cost" />

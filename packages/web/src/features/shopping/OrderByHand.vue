@@ -120,7 +120,7 @@ const slotWordsOf = (part: string | null) => {
         @update:value="(value) => (shipping = value)"
       />
       <NumberField
-        label="Taken off by codes"
+        label="Less by codes"
         :currency="currency"
         :min="0"
         :value="discount"

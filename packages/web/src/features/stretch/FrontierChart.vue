@@ -80,8 +80,8 @@ const flags = computed(() => {
 });
 const costs = computed(() => props.steps.map((step) => step.cost));
 const handles = computed(() => [
-  { which: 'low' as const, sum: props.low, name: 'First sum' },
-  { which: 'high' as const, sum: props.high, name: 'Second sum' },
+  { which: 'low' as const, sum: props.low, name: 'First budget' },
+  { which: 'high' as const, sum: props.high, name: 'Second budget' },
 ]);
 
 const dragged = ref<'low' | 'high' | null>(null);
@@ -125,7 +125,7 @@ const points = computed(() =>
 const spoken = computed(() => {
   const [first, last] = [props.steps[0], props.steps[props.steps.length - 1]];
   return first
-    ? `Best figure for every sum: from ${decimal(first.score / 1000, 1)} ${props.unit} for ${money(first.cost, props.currency)} to ${decimal(last.score / 1000, 1)} for ${money(last.cost, props.currency)}, ${props.steps.length} steps`
+    ? `Best figure for every budget: from ${decimal(first.score / 1000, 1)} ${props.unit} for ${money(first.cost, props.currency)} to ${decimal(last.score / 1000, 1)} for ${money(last.cost, props.currency)}, ${props.steps.length} steps`
     : 'No step yet';
 });
 </script>

@@ -66,7 +66,7 @@ const isWithin = (row: LadderRow) => row.to.cost <= bench.limit;
 function keep(row: LadderRow) {
   choose.keep(
     `Rung at ${money(row.to.cost, bench.currency, { short: true })}`,
-    'a rung of the ladder: the best build for its sum',
+    'a rung of the ladder: the best build for its budget',
     row.to.picks,
   );
 }
@@ -96,7 +96,7 @@ function takeSingle() {
       >
       <button class="plain edged" @click="takeSingle">Swap</button>
     </p>
-    <p v-else class="quiet">No single swap from your picks gives more within the sum.</p>
+    <p v-else class="quiet">No single swap from your picks gives more within the budget.</p>
     <div class="scroll" tabindex="0" role="region" aria-labelledby="ladder">
       <table class="lines">
         <thead>

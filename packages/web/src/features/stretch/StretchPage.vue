@@ -59,13 +59,13 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
     <div class="head">
       <h1>Stretch</h1>
       <p class="quiet">
-        The best that every sum buys:
+        The best that every budget buys:
         {{ objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz) }};
         {{ moneyWords(workspace.brief) }}.
       </p>
     </div>
     <section v-if="workspace.brief.play.games.length === 0" class="sheet">
-      <p>Name a game in the brief, and this page shows what every sum would buy for it.</p>
+      <p>Name a game in the brief, and this page shows what every budget would buy for it.</p>
       <RouterLink to="/brief">Go to the brief</RouterLink>
     </section>
     <template v-else>
@@ -125,7 +125,7 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
           </button>
         </div>
         <p v-if="state === 'done' && steps.length === 0" class="none">
-          No sum up to {{ money(most, bench.currency) }} buys a build that keeps the brief.
+          No budget up to {{ money(most, bench.currency) }} buys a build that keeps the brief.
           <RouterLink to="/brief">See what would have to give</RouterLink>
         </p>
         <FrontierChart
@@ -144,7 +144,7 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
           @move="move"
         />
         <p v-if="state === 'done' && unreached.length > 0" class="quiet small">
-          Not reached by any sum here:
+          Not reached by any budget here:
           {{ unreached.map((flag) => `${nameOf(flag.game)} at ${flag.target}`).join(', ') }}.
         </p>
       </section>

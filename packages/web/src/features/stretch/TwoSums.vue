@@ -72,7 +72,7 @@ const keep = (step: FrontierStep, sum: number) =>
 
 <template>
   <section class="sheet two" aria-labelledby="two">
-    <h2 id="two">Two sums</h2>
+    <h2 id="two">Two budgets</h2>
     <table class="lines">
       <thead>
         <tr>
@@ -136,14 +136,14 @@ const keep = (step: FrontierStep, sum: number) =>
         </tr>
       </tbody>
     </table>
-    <p v-if="builds[0] === builds[1] && builds[0]" class="quiet">Both sums buy the same build.</p>
+    <p v-if="builds[0] === builds[1] && builds[0]" class="quiet">Both budgets buy the same build.</p>
     <p v-else-if="littleGain" class="quiet">{{ littleGain }}</p>
     <p v-for="each in unlike" :key="each" class="unlike">Not quite alike: {{ each }}.</p>
     <p v-if="!builds[0]" class="quiet">
       {{
         isOpen(sums[0])
-          ? 'What the smaller sum buys is still being proved.'
-          : 'The smaller sum buys no build that keeps the brief.'
+          ? 'What the smaller budget buys is still being proved.'
+          : 'The smaller budget buys no build that keeps the brief.'
       }}
     </p>
     <ul v-if="swaps.length > 0">

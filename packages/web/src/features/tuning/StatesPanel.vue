@@ -61,7 +61,7 @@ function restsOn({ code, effects }: (typeof states.value)[number]): string {
   if (effects.length === 0) return '';
   return effects
     .map(({ part, records: n }) => {
-      const kind = names.parts.get(part)?.kind === 'cpu' ? 'processor' : 'card';
+      const kind = names.parts.get(part)?.kind === 'cpu' ? 'processor' : 'graphics card';
       return `${kind} ${n === 0 ? 'assumed' : `by ${n} ${n === 1 ? 'benchmark' : 'benchmarks'}`}`;
     })
     .join(', ');

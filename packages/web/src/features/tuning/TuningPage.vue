@@ -93,8 +93,8 @@ const WORDS: Readonly<Record<Outcome, string>> = {
     </div>
     <ul class="cautions" aria-label="Cautions">
       <li>
-        Raised clocks and voltages can damage parts and void warranties. Stay within the makers’ limits, and
-        stop if unsure: their manuals come first.
+        Overclocking and raised voltages can damage parts and void warranties. Stay within the makers’ limits,
+        and stop if unsure: their manuals come first.
       </li>
     </ul>
     <div class="desk">
@@ -200,8 +200,8 @@ const WORDS: Readonly<Record<Outcome, string>> = {
                 ? 'Found, and it held its long soak.'
                 : 'Your limit was reached, and it held its long soak.'
             }}
-            Now a pass on the <RouterLink :to="{ name: 'bench' }">test bench</RouterLink> with clocks marked
-            as raised.
+            Now a run on the <RouterLink :to="{ name: 'bench' }">test bench</RouterLink> with clocks marked as
+            raised.
           </p>
           <button class="plain edged big" @click="tuning.startOver()">Begin this stage anew</button>
         </template>

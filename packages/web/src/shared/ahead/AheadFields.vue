@@ -25,7 +25,7 @@ const MOST_WISHES = 12;
 function addSum() {
   const months = 8 + 10 * growth.value.sums.length;
   const amountMinor = Math.round(workspace.typedBrief.money.budgetMinor / 3);
-  set('add a later sum', {
+  set('add a later budget', {
     sums: [
       ...growth.value.sums,
       { id: fresh('sum'), on: addMonths(today.value, months), amountMinor, note: '' },
@@ -76,7 +76,7 @@ function addWish(kind: LaterWish['kind']) {
     <WishFields />
     <div class="row">
       <button class="plain edged" :disabled="growth.sums.length >= MOST_SUMS" @click="addSum">
-        <Plus :size="14" aria-hidden="true" /> A sum
+        <Plus :size="14" aria-hidden="true" /> A budget
       </button>
       <button
         v-for="kind in ['screen', 'drive', 'game'] as const"

@@ -153,7 +153,7 @@ const setStart = (label: string, change: Partial<Growth['start']>) =>
       <SwitchField
         label="May start without a graphics card"
         :value="growth.start.withoutGpu"
-        @change="(v) => setStart('start without a card', { withoutGpu: v })"
+        @change="(v) => setStart('start without a graphics card', { withoutGpu: v })"
       />
       <SwitchField
         label="May start with half of the memory"

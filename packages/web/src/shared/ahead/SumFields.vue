@@ -14,18 +14,18 @@ const setSum = (id: string, label: string, change: Partial<LaterSum>) =>
 <template>
   <div v-for="(sum, n) in growth.sums" :key="sum.id" class="entry sum">
     <DayField
-      label="Sum on"
-      :aria="`Day of later sum ${n + 1}`"
+      label="Budget on"
+      :aria="`Day of later budget ${n + 1}`"
       :value="sum.on"
-      @change="(v) => v && setSum(sum.id, 'change the day of a sum', { on: v })"
+      @change="(v) => v && setSum(sum.id, 'change the day of a budget', { on: v })"
     />
     <NumberField
       label="Amount"
-      :aria="`Amount of later sum ${n + 1}`"
+      :aria="`Amount of later budget ${n + 1}`"
       :value="sum.amountMinor / scale"
       :min="0"
       :currency="currency"
-      @update:value="(v) => setSum(sum.id, 'type a later sum', { amountMinor: minor(v) })"
+      @update:value="(v) => setSum(sum.id, 'type a later budget', { amountMinor: minor(v) })"
     />
     <label class="note"
       ><span>From</span
@@ -33,15 +33,17 @@ const setSum = (id: string, label: string, change: Partial<LaterSum>) =>
         type="text"
         maxlength="300"
         :value="sum.note"
-        :aria-label="`Where later sum ${n + 1} comes from`"
+        :aria-label="`Where later budget ${n + 1} comes from`"
         @input="
-          setSum(sum.id, 'type where a sum comes from', { note: ($event.target as HTMLInputElement).value })
+          setSum(sum.id, 'type where a budget comes from', {
+            note: ($event.target as HTMLInputElement).value,
+          })
         "
     /></label>
     <button
       class="plain"
-      :aria-label="`Remove later sum ${n + 1}`"
-      @click="set('remove a later sum', { sums: growth.sums.filter((each) => each.id !== sum.id) })"
+      :aria-label="`Remove later budget ${n + 1}`"
+      @click="set('remove a later budget', { sums: growth.sums.filter((each) => each.id !== sum.id) })"
     >
       <X :size="16" aria-hidden="true" />
     </button>

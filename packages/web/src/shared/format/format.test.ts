@@ -25,7 +25,7 @@ describe('figures for reading', () => {
       capAtRefresh: true,
       balanceLimit: null,
     } as const;
-    expect(objectiveWords(base, 144)).toBe('geometric mean of averages, cut at 144 Hz');
+    expect(objectiveWords(base, 144)).toBe('geometric mean of averages, capped at 144 Hz');
     expect(objectiveWords({ ...base, figure: 'low', mean: 'weakest', capAtRefresh: false }, 60)).toBe(
       'weakest of 1 % lows, uncut',
     );

@@ -15,5 +15,5 @@ export const objectiveUnit = ({ goal }: Objective): string => (goal === 'targets
 export function objectiveWords(objective: Objective, refreshHz: number): string {
   if (objective.goal === 'targets')
     return `worst game’s share of its target, by ${FIGURES[objective.figure]}`;
-  return `${MEANS[objective.mean]} ${FIGURES[objective.figure]}${objective.capAtRefresh ? `, cut at ${refreshHz} Hz` : ', uncut'}`;
+  return `${MEANS[objective.mean]} ${FIGURES[objective.figure]}${objective.capAtRefresh ? `, capped at ${refreshHz} Hz` : ', uncut'}`;
 }

@@ -42,12 +42,15 @@ describe('advice in words', () => {
     for (const words of Object.values(SILENCE_WORDS)) expect(words).not.toMatch(/€|chance|1 in/);
   });
   it.each([
-    [{ lower: 0, equal: 1, observations: 1, days: 1 }, 'one look so far'],
-    [{ lower: 0, equal: 1, observations: 31, days: 40 }, 'lowest there in 31 looks over 40 days'],
-    [{ lower: 0, equal: 9, observations: 31, days: 40 }, 'as low as ever there in 31 looks over 40 days'],
+    [{ lower: 0, equal: 1, observations: 1, days: 1 }, 'one price check so far'],
+    [{ lower: 0, equal: 1, observations: 31, days: 40 }, 'lowest there in 31 price checks over 40 days'],
+    [
+      { lower: 0, equal: 9, observations: 31, days: 40 },
+      'as low as ever there in 31 price checks over 40 days',
+    ],
     [
       { lower: 4, equal: 9, observations: 31, days: 40 },
-      'cheaper there on 4 of 31 looks: on 10 % to 20 % of 40 days',
+      'cheaper there on 4 of 31 price checks: on 10 % to 20 % of 40 days',
     ],
   ])('counts looks: %j, %s', (found, words) => {
     const rest = { percentile: 0.15, low: 0.1, high: 0.2, covered: 1, least: 100, median: 120 };

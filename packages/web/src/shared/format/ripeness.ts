@@ -52,19 +52,19 @@ export const SILENCE_WORDS: Readonly<Record<Silence, string>> = {
   clearing: 'No view: like parts sell out here and do not come back. A price that falls may be the last one.',
   now: 'No view: of late, who waited paid more than who bought at once.',
   deadline: 'No view: of late, waiting to the last day did better than the forecast.',
-  tenthOff: 'No view: of late, “a tenth below the middle of what was seen” did better than the forecast.',
+  tenthOff: 'No view: of late, “a tenth below the median of what was seen” did better than the forecast.',
   percentile: 'No view: of late, “as low as its lowest tenth” did better than the forecast.',
   target: 'No view: of late, “five per cent below today” did better than the forecast.',
   savings: 'No view: of late, savings by waiting did not come.',
 };
 
-const looksOf = (n: number) => `${n} ${n === 1 ? 'look' : 'looks'}`;
+const looksOf = (n: number) => `${n} ${n === 1 ? 'price check' : 'price checks'}`;
 
 /** Where a price stands, by the looks that were taken; shares of days only where days lie between them. */
 export function standingWords(standing: Percentile | null): string {
   if (!standing) return 'no price seen in 90 days';
   const { lower, equal, observations, days, low, high } = standing;
-  if (observations === 1) return 'one look so far';
+  if (observations === 1) return 'one price check so far';
   if (lower === 0)
     return `${equal > 1 ? 'as low as ever there' : 'lowest there'} in ${looksOf(observations)} over ${days} days`;
   const seen = `cheaper there on ${lower} of ${looksOf(observations)}`;

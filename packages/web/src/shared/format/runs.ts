@@ -20,17 +20,17 @@ const BACKGROUND_WORDS: Readonly<Record<BenchRunKept['background'], string>> = {
   none: '',
   voice: 'voice',
   'stream-cpu': 'stream by processor',
-  'stream-gpu': 'stream by card',
+  'stream-gpu': 'stream by graphics card',
 };
 
 /** How the clocks stood, where they were not as shipped. */
 export const CLOCK_WORDS: Readonly<Record<RecordClocks, string>> = {
   stock: '',
-  raised: 'clocks raised',
+  raised: 'overclocked',
   'cpu-raised': 'processor raised',
-  'gpu-raised': 'card raised',
+  'gpu-raised': 'graphics card overclocked',
   'cpu-undervolted': 'processor at less voltage',
-  'gpu-undervolted': 'card at less voltage',
+  'gpu-undervolted': 'graphics card at less voltage',
 };
 
 /** What sets a group of passes apart from others of the same game. */
@@ -89,7 +89,7 @@ export function furtherWords({ spread, watts }: Pick<BenchRecord, 'spread' | 'wa
     figure('maximum', spread?.maximum, 'fps'),
     figure('90th percentile', spread?.percentile90, 'fps'),
     figure('processor', watts?.cpu, 'W'),
-    figure('card', watts?.gpu, 'W'),
+    figure('graphics card', watts?.gpu, 'W'),
   ]
     .filter(Boolean)
     .join(', ');

@@ -7,7 +7,7 @@ const brief = blankBrief();
 describe('the school that a figure follows', () => {
   it('is named for frames, money, parts and the supply', () => {
     const text = schoolsOf(brief).join('\n');
-    expect(text).toContain('geometric mean of averages, cut at 144 Hz');
+    expect(text).toContain('geometric mean of averages, capped at 144 Hz');
     expect(text).toContain('99th percentile');
     expect(text).toContain('generated frames are not counted');
     expect(text).toContain('hard limit');
@@ -26,7 +26,7 @@ describe('the school that a figure follows', () => {
       play: { ...brief.play, objective: { ...brief.play.objective, balanceLimit: 0.15 } },
     };
     expect(moneyWords(other)).toBe(
-      'counted: due at checkout, looks-only parts outside the sum, allowed over €5.00',
+      'counted: due at checkout, looks-only parts outside the budget, allowed over €5.00',
     );
     expect(buyingConditionWords(other)).toBe('parts: new (graphics card: used)');
     expect(schoolsOf(other).join()).toContain('neither side loses more than 15 %');
@@ -34,8 +34,8 @@ describe('the school that a figure follows', () => {
   });
   it.each([
     ['load', 'load × 1.5'],
-    ['maker', 'the card maker’s figure'],
+    ['maker', 'the graphics card’s recommended power supply'],
     ['half', 'load at half of the rating'],
-    ['planned', 'the larger of load × 1.5 and the maker’s figure, with the planned card'],
+    ['planned', 'the larger of load × 1.5 and the recommended power supply, with the planned graphics card'],
   ] as const)('supply by %s', (kind, words) => expect(psuRuleWords({ kind, factor: 1.5 })).toBe(words));
 });

@@ -9,13 +9,13 @@ export function psuRuleWords({ kind, factor }: PsuRule): string {
     case 'load':
       return `load × ${factor}`;
     case 'maker':
-      return 'the card maker’s figure';
+      return 'the graphics card’s recommended power supply';
     case 'half':
       return 'load at half of the rating';
     case 'larger':
-      return `the larger of load × ${factor} and the card maker’s figure`;
+      return `the larger of load × ${factor} and the graphics card’s recommended power supply`;
     case 'planned':
-      return `the larger of load × ${factor} and the maker’s figure, with the planned card`;
+      return `the larger of load × ${factor} and the recommended power supply, with the planned graphics card`;
   }
 }
 
@@ -36,7 +36,7 @@ export const BASIS_WORDS: Readonly<Record<CostBasis, string>> = {
 export function moneyWords({ money: m }: Brief): string {
   const slack =
     m.allowedOverMinor > 0 ? `, allowed over ${money(m.allowedOverMinor, m.currency)}` : ', hard limit';
-  return `counted: ${BASIS_WORDS[m.costBasis]}${m.looksOutside ? ', looks-only parts outside the sum' : ''}${slack}`;
+  return `counted: ${BASIS_WORDS[m.costBasis]}${m.looksOutside ? ', looks-only parts outside the budget' : ''}${slack}`;
 }
 
 /** Which conditions of parts count, and for which slots otherwise. */
@@ -57,7 +57,7 @@ export function schoolsOf(brief: Brief): string[] {
     `frames: ${objectiveWords(objective, refreshHz)}; 1 % low as the 99th percentile of frame time; generated frames are not counted`,
     moneyWords(brief),
     buyingConditionWords(brief),
-    `supply: ${psuRuleWords(brief.needs.psuRule)}`,
+    `power supply: ${psuRuleWords(brief.needs.psuRule)}`,
   ];
   if (objective.balanceLimit !== null)
     out.push(`balance: neither side loses more than ${percent(objective.balanceLimit)}`);

@@ -3,7 +3,7 @@ import { EXTRA_SLOTS, type Slot } from '@ripe-pick/core/parts';
 export { PART_KINDS, SLOT_NAMES } from '@ripe-pick/core/parts';
 
 export const EMPTY_NAMES: Readonly<Partial<Record<Slot, string>>> = {
-  gpu: 'no card: processor’s own graphics',
+  gpu: 'integrated graphics',
   cooler: 'boxed cooler',
   storage: 'only drives already there',
   secondaryStorage: 'no second drive',

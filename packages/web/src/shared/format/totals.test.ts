@@ -45,7 +45,7 @@ describe('the three totals in words', () => {
     });
     expect(asideOf(some)).toEqual({ kept: 700, sold: 1200, besides: 9900 });
     expect(totalsOf(some, 'strict', 'EUR').others).toBe(
-      '€7.00 kept back for used risk, €12.00 from parts to sell, €99.00 for what comes beside it',
+      '€7.00 reserve for used parts, €12.00 from parts to sell, €99.00 for what comes beside it',
     );
   });
 });

@@ -39,7 +39,7 @@ export function totalsOf(
     ...SCHOOLS.filter((each) => each !== costBasis && differs).map(
       (each) => `${money(basisTotal(cost, each), currency)} ${WORDS[each]}`,
     ),
-    kept > 0 ? `${money(kept, currency)} kept back for used risk` : '',
+    kept > 0 ? `${money(kept, currency)} reserve for used parts` : '',
     sold > 0 ? `${money(sold, currency)} from parts to sell` : '',
     besides > 0 ? `${money(besides, currency)} for what comes beside it` : '',
   ].filter(Boolean);

@@ -61,7 +61,7 @@ function catalogueEdits(send: SendChanges) {
   };
 }
 
-/** Prices taken in, as a step of the catalogue. */
+/** Prices imported, as a step of the catalogue. */
 function priceIntake(
   changing: Changing,
   takeBack: SendChanges,

@@ -46,7 +46,7 @@ describe('how candidates are to grow', () => {
     workspace.editBrief('sum', (brief) => ({ ...brief, growth: { ...brief.growth, monthlyMinor: 100 } }));
     expect(growth.key).not.toBe(launched);
   });
-  const part = { id: 'card-a', slot: 'gpu', brand: 'Maker', name: 'Card A' };
+  const part = { id: 'card-a', slot: 'gpu', brand: 'Maker', name: 'Graphics card A' };
   const line = (way: 'in' | 'out', minor: number | null) => ({
     slot: 'gpu',
     part,
@@ -80,15 +80,15 @@ describe('how candidates are to grow', () => {
     expect(growth.toCalendar(stages)).toBe(2);
     growth.toCalendar(stages.slice(0, 2));
     expect(workspace.events.map(({ name, from, kind }) => [name, from, kind])).toEqual([
-      ['Step: Card A', '2027-07-20', 'other'],
+      ['Step: Graphics card A', '2027-07-20', 'other'],
     ]);
   });
   it('holds today’s picks to room for a later part, and lets go of it again', () => {
     const [growth, workspace] = [useGrowth(), useWorkspace()];
-    growth.prepare('gpu', { id: 'card-a', name: 'Card A' });
+    growth.prepare('gpu', { id: 'card-a', name: 'Graphics card A' });
     expect([growth.isPrepared('gpu', 'card-a'), workspace.brief.planned.isFirm]).toEqual([true, true]);
     growth.prepare('cpu', { id: 'chip', name: 'Chip' });
-    growth.prepare('gpu', { id: 'card-a', name: 'Card A' });
+    growth.prepare('gpu', { id: 'card-a', name: 'Graphics card A' });
     expect(workspace.brief.planned).toMatchObject({ gpu: null, cpu: 'chip', isFirm: true });
     growth.prepare('cpu', { id: 'chip', name: 'Chip' });
     expect(workspace.brief.planned.isFirm).toBe(false);

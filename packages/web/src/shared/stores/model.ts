@@ -18,7 +18,7 @@ import { whole } from '../format/format.ts';
 
 type FitKind = 'cold' | 'warm' | 'review';
 
-const TOO_MANY = `More than ${whole(FIT_DEFAULTS.mostEffects)} effects would have to be estimated: take out parts or games that you do not need. The rates are those of before.`;
+const TOO_MANY = `More than ${whole(FIT_DEFAULTS.mostEffects)} effects would have to be estimated: delete parts or games that you do not need. The rates are those of before.`;
 
 type Input = Parameters<Fitter['fit']>[0];
 

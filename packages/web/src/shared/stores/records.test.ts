@@ -165,8 +165,8 @@ describe('records', () => {
     const records = useRecords();
     await records.load();
     const [run] = records.bench.runs;
-    await records.changeBench('pass corrected', { putRuns: [{ ...run, average: 50 }] });
-    await records.changeBench('pass added', { putRuns: [{ ...run, id: 'fresh' }] });
+    await records.changeBench('run corrected', { putRuns: [{ ...run, average: 50 }] });
+    await records.changeBench('run added', { putRuns: [{ ...run, id: 'fresh' }] });
     expect(records.bench.runs).toHaveLength(21);
     await records.undo();
     await records.undo();

@@ -30,7 +30,7 @@ function useKept() {
       failure.value = null;
       isLoaded.value = true;
     } catch (error) {
-      failure.value = error instanceof CallFailed ? error.message : 'The records could not be read.';
+      failure.value = error instanceof CallFailed ? error.message : 'The benchmarks could not be read.';
     }
   }
   function change(send: () => Promise<void>, touched: () => unknown): Promise<void> {

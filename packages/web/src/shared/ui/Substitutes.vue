@@ -12,7 +12,7 @@ const names = useNames();
 const workspace = useWorkspace();
 const WHY: Readonly<Record<Substitute['why'][number], string>> = {
   same: 'the same again',
-  fastest: 'the fastest that the sum pays',
+  fastest: 'the fastest that the budget pays',
   cheapest: 'the cheapest that fits',
   soonest: 'there first',
 };

@@ -46,7 +46,7 @@ export const SHORTCUTS: readonly { readonly where: string; readonly list: readon
   {
     where: 'Stretch',
     list: [
-      { keys: ['←', '→'], does: 'Move a sum to the next step' },
+      { keys: ['←', '→'], does: 'Move a budget to the next step' },
       { keys: ['Page Up', 'Page Down'], does: 'Move it by a tenth' },
     ],
   },
