@@ -1,5 +1,5 @@
 /** A word that no screen, export, guide or command says, and the field's usual one that stands in its place. */
-export interface BannedWord {
+interface BannedWord {
   readonly found: RegExp;
   readonly say: string;
 }
