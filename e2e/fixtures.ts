@@ -200,23 +200,6 @@ export async function saving(page: Page, act: () => Promise<void>): Promise<void
   await Promise.all([page.waitForResponse(isSave), act()]);
 }
 
-/** Screens that count money: the ruler stands above them. */
-export const MONEY_SCREENS = [
-  'brief',
-  'picks',
-  'stretch',
-  'forks',
-  'line-up',
-  'growth',
-  'ripeness',
-  'backtest',
-  'alerts',
-  'second-hand',
-  'slips',
-  'shopping-day',
-  'audit',
-];
-
 /** No violation of WCAG 2.2 A and AA that axe can find, by all its rules or by those named. */
 const TARGETS =
   'button, a[href], input:not([type=hidden]), select, textarea, summary, [role=combobox], [role=tab], [role=switch], [role=slider]';

@@ -173,7 +173,7 @@ test('slips: papers, steps and their days; what cannot be is refused; the calend
 test('second-hand: a find is appraised, competes in the lanes, and leaves them', async ({ clean: page }) => {
   await page.goto('/second-hand');
   await page.getByRole('button', { name: /Half a seat/ }).click();
-  await expect(page.getByText('pass', { exact: false }).first()).toBeVisible();
+  await expect(page.getByText('walk away', { exact: false }).first()).toBeVisible();
   await page.getByRole('button', { name: 'Appraise a listing' }).click();
   const dialog = page.getByRole('dialog', { name: 'Appraise a listing' });
   await expect(dialog).toContainText('Still to say: which parts it is, its price');

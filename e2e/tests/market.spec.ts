@@ -39,8 +39,8 @@ test('prices are pasted, looked at, and only then taken; a reload loses nothing 
   await expect(page.getByText(/Read as a table: 2 prices, 1 that cannot be taken/)).toBeVisible();
   await expect(page.getByText(/row 4.*can be read in 2 ways/)).toBeVisible();
   await expectAxeClean(page);
-  await page.getByRole('button', { name: 'Take 1 price in' }).click();
-  await expect(page.getByText(/1 price taken in/)).toBeVisible();
+  await page.getByRole('button', { name: 'Import 1 price' }).click();
+  await expect(page.getByText(/1 price imported/)).toBeVisible();
   await expect(text).toHaveValue('');
 });
 

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
-import { expect, MONEY_SCREENS, reset, test } from '../fixtures.ts';
+import { expect, reset, test } from '../fixtures.ts';
+import { MONEY_SCREENS } from '../screens.ts';
 
 /* What one screen says of a pick, a total or a price, every other screen says too: also when the market has moved on. */
 

@@ -64,7 +64,7 @@ test('marked parts are handed on as a pack; another takes it in, sees whose it i
     mimeType: 'application/json',
     buffer: Buffer.from('{"format":"ripe-pick/pack","version":1,"name":"","parts":[{}]}'),
   });
-  await expect(page.getByRole('alert')).toContainText('The pack was not imported');
+  await expect(page.getByRole('alert')).toContainText('The pack was not taken');
   await file.setInputFiles({ name: 'plover.json', mimeType: 'application/json', buffer: pack });
   await expect(page.getByText(/is the pack Plover processors by Oddny/)).toBeVisible();
   await page.getByRole('button', { name: 'Import', exact: true }).click();

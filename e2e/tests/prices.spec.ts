@@ -65,7 +65,7 @@ test('events are typed in, taken from a calendar file, removed, and undone', asy
       'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:n\r\nSUMMARY:New generation of drives\r\nDTSTART;VALUE=DATE:20261203\r\nDTEND;VALUE=DATE:20261204\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n',
     ),
   });
-  await expect(panel).toContainText('1 event was taken in');
+  await expect(panel).toContainText('1 event was imported');
   await expect(panel).toContainText('New generation of drives');
   await expect(panel).toContainText('Launch: Storage');
   await panel.getByRole('button', { name: 'Remove Harbour fair' }).click();

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAxeClean, reset, smallTargets, test, MONEY_SCREENS } from '../fixtures.ts';
+import { expect, expectAxeClean, reset, smallTargets, test } from '../fixtures.ts';
+import { goTo, MONEY_SCREENS, OTHERS, settled } from '../screens.ts';
 
 // These are long, and the last of all: both workers share them.
 test.describe.configure({ mode: 'parallel' });
@@ -15,43 +16,8 @@ test.beforeEach(async ({ request }) =>
     });
   }),
 );
-const OTHERS = [
-  'build-day',
-  'tuning',
-  'bench',
-  'records',
-  'records?add=chart',
-  'records?add=table',
-  'model',
-  'parts',
-  'parts?of=shops',
-  'parts?of=games',
-  'parts?of=exchange',
-  'parts?add=several',
-  'prices-in',
-  'data',
-];
-/** Long work is over, so that what axe sees is the whole screen. */
-async function settled(page: Page, screen: string): Promise<void> {
-  await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
-  if (screen === 'stretch') await expect(page.getByText('all proved')).toBeVisible();
-  if (screen === 'forks') await expect(page.getByText('of the ways proved')).toBeHidden();
-  if (screen === 'shopping-day') await expect(page.getByText('Second-best split')).toBeVisible();
-  if (screen === 'ripeness') await expect(page.getByText('working it out…')).toBeHidden();
-  if (screen === 'growth') await expect(page.getByText('What the room costs')).toBeVisible();
-  if (screen === 'model') await expect(page.getByText('Not used in the fit yet')).toBeVisible();
-  await page.waitForTimeout(200);
-}
-
 const overflow = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
-
-/** Goes to another screen as a link does, without loading the page anew: loading is what takes the time. */
-const goTo = (page: Page, screen: string) =>
-  page.evaluate((to) => {
-    history.pushState(history.state, '', to);
-    dispatchEvent(new PopStateEvent('popstate', { state: history.state }));
-  }, `/${screen}`);
 
 /** Switches the system's theme, and waits until the page has drawn itself in it. */
 async function inTheme(page: Page, colorScheme: 'light' | 'dark'): Promise<void> {

@@ -24,7 +24,7 @@ export function buildText(report: BuildReport): string {
     for (const game of report.rates.games) {
       const { low, high } = game.interval80;
       lines.push(
-        `  ${game.game.padEnd(18)} ${game.average.toFixed(1).padStart(6)} average (${low.toFixed(0)} to ${high.toFixed(0)}), 1 % low ${game.low1Percent.toFixed(1)}, graphics card sets ${(100 * game.limitedBy.gpu).toFixed(0)} % of frames`,
+        `  ${game.game.padEnd(18)} ${game.average.toFixed(1).padStart(6)} average (${low.toFixed(0)} to ${high.toFixed(0)}), 1 % low ${game.low1Percent.toFixed(1)}, limited by the graphics card in ${(100 * game.limitedBy.gpu).toFixed(0)} % of frames`,
       );
     }
   } else

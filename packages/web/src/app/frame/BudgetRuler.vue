@@ -110,6 +110,20 @@ const readout = computed(() => {
   const unpriced = cost.value?.unpriced ?? [];
   return unpriced.length > 0 ? `No price yet: ${unpriced.map((slot) => SLOT_NAMES[slot]).join(', ')}` : '';
 });
+/** What the total is made of, in a line. */
+const made = computed(() => {
+  const words = (minor: number, what: string) => `${money(minor, bench.currency)} ${what}`;
+  const { kept, besides, sold } = aside.value;
+  return [
+    `${counted.value?.words} of ${money(workspace.brief.money.budgetMinor, bench.currency)}`,
+    ...(ordered.value > 0 ? [words(ordered.value, 'of it ordered')] : []),
+    ...others.value.map((other) => words(other.amount, other.words)),
+    ...(kept > 0 ? [words(kept, 'reserve for used parts')] : []),
+    ...(besides > 0 ? [words(besides, 'for what comes beside it')] : []),
+    ...(sold > 0 ? [words(sold, 'from parts to sell')] : []),
+    ...(looks.value > 0 ? [words(looks.value, 'for looks-only parts outside it')] : []),
+  ].join(', ');
+});
 const spoken = computed(
   () =>
     `Budget ruler: ${totals.value.map((each) => `${money(each.amount, bench.currency)} ${each.words}`).join(', ')}, of ${money(workspace.brief.money.budgetMinor, bench.currency)}, ${room.value.words}`,
@@ -122,19 +136,7 @@ const spoken = computed(
       <button class="plain sum" title="What the total is made of" @click="isExplained = true">
         <strong class="num">{{ money(counted?.amount ?? 0, bench.currency) }}</strong>
       </button>
-      <span v-if="!focused" class="quiet"
-        >{{ counted?.words }} of {{ money(workspace.brief.money.budgetMinor, bench.currency)
-        }}<template v-if="ordered > 0">, {{ money(ordered, bench.currency) }} of it ordered</template
-        ><template v-for="other in others" :key="other.key"
-          >, {{ money(other.amount, bench.currency) }} {{ other.words }}</template
-        ><template v-if="aside.kept > 0"
-          >, {{ money(aside.kept, bench.currency) }} reserve for used parts</template
-        ><template v-if="aside.besides > 0"
-          >, {{ money(aside.besides, bench.currency) }} for what comes beside it</template
-        ><template v-if="aside.sold > 0"
-          >, {{ money(aside.sold, bench.currency) }} from parts to sell</template
-        ><template v-if="looks > 0">, {{ money(looks, bench.currency) }} of looks outside</template></span
-      >
+      <span v-if="!focused" class="quiet" :title="made">{{ made }}</span>
       <span class="num state" :class="room.state">{{ room.words }}</span>
       <span class="quiet readout" aria-live="polite">{{ readout }}</span>
     </div>

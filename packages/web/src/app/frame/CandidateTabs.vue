@@ -131,7 +131,7 @@ function figures(id: string): string {
           :aria-pressed="candidate.id === workspace.active.id"
           @click="workspace.activate(candidate.id)"
         >
-          <span class="text">{{ candidate.name }}</span>
+          <span class="text" :title="candidate.name">{{ candidate.name }}</span>
           <span class="quiet num">{{ figures(candidate.id) }}</span>
         </button>
         <CandidateMenu

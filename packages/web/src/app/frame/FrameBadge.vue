@@ -25,11 +25,14 @@ const weakestName = computed(
 );
 const holding = computed(() => {
   const game = weakest.value;
-  if (!game) return '';
+  if (!game) return null;
   const { cpu, gpu, cap } = game.limitedBy;
-  if (cap > cpu && cap > gpu) return `its own cap sets ${percent(cap)}`;
-  return gpu >= cpu ? `graphics set ${percent(gpu)}` : `processor sets ${percent(cpu)}`;
+  if (cap > cpu && cap > gpu) return { side: 'its own cap', share: cap };
+  return gpu >= cpu ? { side: 'graphics', share: gpu } : { side: 'the processor', share: cpu };
 });
+const objective = computed(() =>
+  objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz),
+);
 const isTargets = computed(() => workspace.brief.play.objective.goal === 'targets');
 </script>
 
@@ -48,11 +51,13 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
           {{ fps(rates.objective.interval.high) }})</span
         >
       </p>
-      <p class="quiet small">
-        {{ objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz) }}
-      </p>
-      <p v-if="weakest" class="small">
-        <b>{{ weakestName }}</b> {{ fps(weakest.average) }}: {{ holding }}
+      <p class="quiet small" :title="objective">{{ objective }}</p>
+      <p
+        v-if="weakest && holding"
+        class="small"
+        :title="`${weakestName}: ${holding.side} sets the rate in ${percent(holding.share)} of frames`"
+      >
+        <b>{{ weakestName }}</b> {{ fps(weakest.average) }}: limited by {{ holding.side }}
       </p>
     </template>
     <template v-else>

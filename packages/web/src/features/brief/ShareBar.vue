@@ -41,7 +41,7 @@ function key(event: KeyboardEvent, index: number) {
       :style="{ width: `${share}%` }"
       :class="`tone-${n % 4}`"
     >
-      <span v-if="share >= 12">{{ names[n] }} {{ share }} %</span>
+      <span v-if="share >= 12" :title="`${names[n]} ${share} %`">{{ names[n] }} {{ share }} %</span>
     </div>
     <div
       v-for="(end, n) in ends.slice(0, -1)"
@@ -80,6 +80,10 @@ function key(event: KeyboardEvent, index: number) {
   white-space: nowrap;
   font-size: 12px;
   padding-left: 8px;
+}
+.share > span {
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .tone-0 {
   background: color-mix(in srgb, var(--plum) 22%, var(--sheet));

@@ -97,7 +97,7 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
   <div class="page">
     <div class="bar">
       <h1>Build day</h1>
-      <p class="quiet num" role="status">
+      <p class="quiet" role="status">
         {{ workspace.active.name }}: {{ steps.length - open.length }} of {{ steps.length }} steps<template
           v-if="open.length > 0"
           >, about {{ duration(minutesLeft) }} left</template

@@ -68,7 +68,9 @@ const out = (path: ToldPath) => path.report.paid - path.report.back;
               each.path.report.value === null ? 'unknown' : decimal(each.path.report.value / 1000, 1)
             }}</span></span
           >
-          <span class="what">{{ buildName(each.path.picks, name) }}</span>
+          <span class="what" :title="buildName(each.path.picks, name)">{{
+            buildName(each.path.picks, name)
+          }}</span>
           <span class="quiet num"
             >{{ money(out(each.path), currency, { short: true }) }} in all,
             {{ each.path.report.stages.length - 1 }}

@@ -66,9 +66,9 @@ const words = (each: EffectKnowledge) =>
           <g v-for="tick in x.ticks(6)" :key="tick">
             <line :x1="x(tick)" :x2="x(tick)" y1="0" :y2="height - AXIS" class="grid" />
             <text
-              :x="tick === 0 ? 0 : x(tick)"
+              :x="x(tick) > width - 24 ? width : tick === 0 ? 0 : x(tick)"
               :y="height - 3"
-              :text-anchor="tick === 0 ? 'start' : 'middle'"
+              :text-anchor="tick === 0 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'"
               class="figure"
             >
               ±{{ tick }} %

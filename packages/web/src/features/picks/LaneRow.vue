@@ -57,6 +57,12 @@ const partName = computed(() =>
     ? `${current.value.part.brand} ${current.value.part.name}`
     : (EMPTY_NAMES[props.slotName] ?? 'open'),
 );
+/** Longest price that has room beside the slot's name and its lock, in signs. */
+const LONGEST_PRICE = 9;
+const priceText = computed(() => {
+  const text = money(props.price ?? 0, props.currency);
+  return text.length > LONGEST_PRICE ? money(props.price ?? 0, props.currency, { short: true }) : text;
+});
 /** Nothing could stand here but what stands here now. */
 const isEmpty = computed(() => props.isKnown && props.trades.every(({ part }) => part === null));
 const isOpen = computed(() => props.isKnown && !current.value?.part && !EMPTY_NAMES[props.slotName]);
@@ -117,7 +123,7 @@ defineExpose({ focus: () => root.value?.focus() });
         </button>
         <span class="quiet price num">
           <RipenessMark v-if="waiting" small :verdict="waiting" />
-          <template v-if="price !== null">{{ money(price, currency) }}</template><template
+          <span v-if="price !== null" :title="money(price, currency)">{{ priceText }}</span><template
             v-else-if="current?.isOwned"
             >owned</template
           >
@@ -248,6 +254,7 @@ defineExpose({ focus: () => root.value?.focus() });
   min-width: 0;
   border-left: 4px solid var(--hue);
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   align-content: center;
 }
 .slot {

@@ -7,6 +7,7 @@ import {
   moneyWindows,
   nearest,
   pictureOf,
+  readableMarks,
   moneyReach,
   xOf,
   yOf,
@@ -46,6 +47,19 @@ describe('a lane that was moved along the money', () => {
       moved,
     );
     expect([picture.cheaper, picture.dots.length, picture.dearer]).toEqual([1, 1, 1]);
+  });
+});
+
+describe('labels of the money axis', () => {
+  const marks = [-15000, -10000, -5000, 5000, 10000, 15000];
+  it('are all there where they have room', () => {
+    expect(readableMarks(marks, FRAME, 60)).toEqual(marks);
+  });
+  it('leave out every other one, or more, where they have not, alike on both sides', () => {
+    expect(readableMarks(marks, FRAME, 100)).toEqual([-10000, 10000]);
+    expect(readableMarks(marks, FRAME, 250)).toEqual([-15000, 15000]);
+    expect(readableMarks([-10000, 10000], FRAME, 100)).toEqual([-10000, 10000]);
+    expect(readableMarks([], FRAME, 100)).toEqual([]);
   });
 });
 

@@ -54,6 +54,19 @@ export function xOf(money: number, frame: LaneFrame): number {
   return half + ((money - frame.centre) / frame.window) * (half - EDGE);
 }
 
+/**
+ * Which marks of the axis are labelled, so that no label runs into the next: the multiples of the smallest step that has the room.
+ *
+ * @param marks amounts, minor units, all multiples of one step
+ * @param width of the widest label, px
+ */
+export function readableMarks(marks: readonly number[], frame: LaneFrame, width: number): number[] {
+  const apart = marks.flatMap((mark, n) => [Math.abs(mark), ...(n > 0 ? [mark - marks[n - 1]] : [])]);
+  const step = Math.min(...apart);
+  const every = step * Math.ceil(width / Math.max(1, xOf(step, frame) - xOf(0, frame)));
+  return marks.filter((mark) => mark % every === 0);
+}
+
 /** Whether an amount of money lies on the axis. */
 export function isShown(money: number, frame: Pick<LaneFrame, 'window' | 'centre'>): boolean {
   return Math.abs(money - frame.centre) <= frame.window;

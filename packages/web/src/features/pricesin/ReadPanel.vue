@@ -261,7 +261,7 @@ function leave(n: number) {
           type="primary"
           :disabled="ready.length === 0 || isBusy || lacksShop"
           @click="take"
-          >Take {{ ready.length }} {{ ready.length === 1 ? 'price' : 'prices' }} in</NButton
+          >Import {{ ready.length }} {{ ready.length === 1 ? 'price' : 'prices' }}</NButton
         >
         <span v-if="lacksShop" class="quiet">Say which shop they are from: some are new offers.</span>
       </div>

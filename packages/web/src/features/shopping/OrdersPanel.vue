@@ -207,7 +207,7 @@ async function keep(order: Order, event: Event) {
                   />
                 </td>
                 <td class="num">{{ line.returnBy ? dayText(line.returnBy) : '–' }}</td>
-                <td class="num">{{ line.warrantyUntil ?? '–' }}</td>
+                <td class="num">{{ line.warrantyUntil ? dayText(line.warrantyUntil) : '–' }}</td>
                 <td>
                   <input
                     :aria-label="`Serial number of ${line.name}`"

@@ -87,7 +87,7 @@ function pickUp() {
         :maxlength="200"
         class="name"
       />
-      <NButton size="small" @click="keep">Keep {{ workspace.active.name }} as it stands</NButton>
+      <NButton size="small" @click="keep">Keep it as it stands</NButton>
     </div>
     <p v-if="versions.length === 0" class="quiet">
       None kept yet. A version keeps parts, prices and totals of a day; later it can be priced anew.

@@ -62,7 +62,7 @@ const choose = (way: StagePlan['way']) =>
       :key="key"
       :label="label"
       :suffix="suffix ?? unit"
-      placeholder="the maker’s limit"
+      placeholder="maker’s limit"
       clearable
       :min="min"
       :max="max"

@@ -84,7 +84,7 @@ const WORDS: Readonly<Record<Outcome, string>> = {
           {{ SLOT_NAMES[each] }}
         </button>
       </div>
-      <p class="quiet num" role="status">
+      <p class="quiet" role="status">
         {{ workspace.active.name
         }}<template v-if="left.worst > 0"
           >: about {{ duration(left.expected) }} left, at worst {{ duration(left.worst) }}</template
