@@ -33,7 +33,7 @@ test('the test bench shows measured beside expected, and says why the seat is sl
   await expect(why).toContainText('what to check first');
   await expect(why).toContainText('Switch off and unplug');
   // The evidence stands scene by scene: what was measured, and what it would be if so.
-  await expect(why.getByRole('row', { name: /Brineball.*processor-limited/ })).toContainText('−27');
+  await expect(why.getByRole('row', { name: /Brineball.*limited by the processor/ })).toContainText('−27');
   // The mean over what was measured at 1080p, from the demo's own passes: frames over time, warm-ups left out.
   interface Run {
     readonly game: string;

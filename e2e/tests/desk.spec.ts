@@ -188,7 +188,7 @@ test('the total opens to what it follows, and a rate to its effects', async ({ c
   await page.getByTitle('Where Lantern Deep gets its frames from').click();
   const rate = page.getByRole('dialog', { name: /Lantern Deep gets its frames/ });
   await expect(rate).toContainText('Bramfell Ember 270 Duo');
-  await expect(rate).toContainText(/the processor sets \d+ % of frames/);
+  await expect(rate).toContainText(/\d+ % of frames are limited by the processor/);
 });
 
 test(

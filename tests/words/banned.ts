@@ -53,10 +53,11 @@ export const BANNED: readonly BannedWord[] = [
   { found: /(?<!taken )\boff by\b/i, say: 'typical error' },
   { found: /\bcut at\b/i, say: 'capped at' },
   { found: /\bbeside the game\b/i, say: 'running in the background' },
-  { found: /\bsets 100\b/i, say: 'limited by' },
+  { found: /\bsets (100|…) %|\b(card|processor)-limited\b/i, say: 'limited by' },
   { found: /\bmend it\b/i, say: 'fix' },
   {
-    found: /\b(bring|brought) (it |them )?in\b|\b(take it|taken|to take|takes it) in\b(?! full)/i,
+    found:
+      /\b(bring|brought) (it |them )?in\b|\b(take it|taken|to take|takes it|take \S+ \S*) in\b(?! full)/i,
     say: 'import',
   },
   { found: /\bdone again\b/i, say: 'redo' },

@@ -221,7 +221,7 @@ function drop(event: DragEvent) {
         @update:value="draft.scale = $event"
       />
       <ChoiceField
-        label="Beside it"
+        label="In the background"
         :value="draft.background ?? 'none'"
         :options="BESIDE"
         @update:value="(background: Background) => (draft.background = background)"

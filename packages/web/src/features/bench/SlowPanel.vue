@@ -38,7 +38,11 @@ const next = computed(() => {
     ? `${props.nameOf(scene.game)}, ${conditionWords({ ...scene.conditions, state: { profile: true, clocks: 'stock' } })}`
     : '';
 });
-const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balance' } as const;
+const LIMITS = {
+  cpu: 'limited by the processor',
+  gpu: 'limited by the graphics card',
+  both: 'in balance',
+} as const;
 </script>
 
 <template>
@@ -73,7 +77,8 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
       </p>
       <p class="sides">
         <span v-if="found.cpuSide !== null"
-          ><i class="p"></i> processor-limited scenes <b class="num">{{ offWords(found.cpuSide) }}</b></span
+          ><i class="p"></i> scenes limited by the processor
+          <b class="num">{{ offWords(found.cpuSide) }}</b></span
         >
         <span v-if="found.gpuSide !== null"
           ><i class="g"></i> scenes limited by the graphics card

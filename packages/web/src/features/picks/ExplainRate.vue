@@ -161,10 +161,10 @@ const change = (ln: number) => {
         </tfoot>
       </table>
       <p>
-        A frame takes as long as the slower side: the processor sets
-        {{ percent(props.game.limitedBy.cpu) }} of frames, the graphics {{ percent(props.game.limitedBy.gpu)
-        }}<template v-if="props.game.limitedBy.cap > 0"
-          >, the game’s own cap {{ percent(props.game.limitedBy.cap) }}</template
+        A frame takes as long as the slower side: {{ percent(props.game.limitedBy.cpu) }} of frames are
+        limited by the processor, {{ percent(props.game.limitedBy.gpu) }} by the graphics<template
+          v-if="props.game.limitedBy.cap > 0"
+          >, {{ percent(props.game.limitedBy.cap) }} by the game’s own cap</template
         >. {{ percent(props.game.lostToCpu) }} of what the graphics could show is lost to the processor,
         {{ percent(props.game.lostToGpu) }} the other way round.
       </p>

@@ -171,6 +171,7 @@ const keep = (step: FrontierStep, sum: number) =>
 <style scoped>
 .two {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   align-content: start;
 }
@@ -195,5 +196,14 @@ li {
 .row {
   display: flex;
   gap: 8px;
+}
+@media (max-width: 760px) {
+  /* Three columns of money stand beside their names. */
+  .two :is(th, td) {
+    padding-right: 3px;
+  }
+  .two .num {
+    font-size: 12px;
+  }
 }
 </style>

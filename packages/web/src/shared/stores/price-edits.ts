@@ -1,6 +1,7 @@
 import type { CalendarEvent, Target, Watching } from '@ripe-pick/contract';
 import { slotWords, type Slot } from '@ripe-pick/core/parts';
 import type { useWorkspace } from './workspace.ts';
+import { countWords } from '../format/format.ts';
 
 /** Changes of targets, calendar and watch, each by a named step. */
 export function priceEdits({ edit }: Pick<ReturnType<typeof useWorkspace>, 'edit'>) {
@@ -17,7 +18,8 @@ export function priceEdits({ edit }: Pick<ReturnType<typeof useWorkspace>, 'edit
         return { ...state, targets: target ? [...others, { ...target, id, part }] : others };
       }),
     putEvent: (event: CalendarEvent) => putEvents(`keep “${event.name}” in the calendar`, [event]),
-    putEvents: (added: readonly CalendarEvent[]) => putEvents(`take ${added.length} events in`, added),
+    putEvents: (added: readonly CalendarEvent[]) =>
+      putEvents(`import ${countWords(added.length, 'event')}`, added),
     removeEvent: (id: string) =>
       edit('remove an event', (state) => ({
         ...state,
