@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
+import { demoFile, expect, expectAxeClean, reset, saving, test } from '../fixtures.ts';
 
 test.beforeEach(async ({ request }) => {
   await request.put('/api/catalogue', { data: demoFile('catalogue.json') });
@@ -56,7 +56,7 @@ test('a build day is ticked, skipped with a reason, noted, moved within what bin
   await expect(card(page).getByText(/^Step 9 of/)).toBeVisible();
   await card(page).getByRole('button', { name: 'Note' }).click();
   await page.getByRole('textbox', { name: 'Note at this step' }).fill('two tongues were bent');
-  await page.getByRole('button', { name: 'Keep the note' }).click();
+  await saving(page, () => page.getByRole('button', { name: 'Keep the note' }).click());
   await page.reload();
   await list(page).getByRole('button', { name: 'The shield of the ports' }).click();
   await expect(card(page).getByText('Note: two tongues were bent')).toBeVisible();

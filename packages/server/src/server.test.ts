@@ -277,7 +277,8 @@ describe('the web app’s files', () => {
     const web = join(folder, 'web');
     mkdirSync(join(web, 'assets'), { recursive: true });
     writeFileSync(join(web, 'index.html'), '<!doctype html><title>Ripe Pick</title>');
-    writeFileSync(join(web, 'assets', 'app-1.js'), 'export {};');
+    for (const name of ['app-1.js', 'sums.worker-1.js'])
+      writeFileSync(join(web, 'assets', name), 'export {};');
     writeFileSync(join(folder, 'secret.txt'), 'not for the page');
     return appFor(store, { webFolder: web });
   };
@@ -294,6 +295,14 @@ describe('the web app’s files', () => {
     const answer = await get('/assets/app-1.js');
     expect(answer.headers.get('cache-control')).toContain('immutable');
     expect(answer.headers.get('content-type')).toContain('javascript');
+  });
+  it('a script says what it is and who may read it; what pages and workers may do comes with these alone', async () => {
+    const { headers } = await get('/assets/app-1.js');
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('cross-origin-resource-policy')).toBe('same-origin');
+    expect(headers.get('content-security-policy')).toBeNull();
+    for (const path of ['/', '/picks', '/assets/sums.worker-1.js', '/assets/gone.html'])
+      expect((await get(path)).headers.get('content-security-policy'), path).toContain("default-src 'none'");
   });
   it('an asset that is not there is an error, not the page', async () => {
     expect((await get('/assets/gone.js')).status).toBe(404);

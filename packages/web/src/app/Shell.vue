@@ -342,7 +342,7 @@ main {
   margin: 8px 16px 0;
   padding: 8px 12px;
   border: 1px solid var(--danger);
-  border-radius: 8px;
+  border-radius: var(--round-large);
   color: var(--danger);
   display: flex;
   gap: 12px;
@@ -359,7 +359,7 @@ main {
   background: var(--sheet);
   color: var(--ink);
   padding: 6px 10px;
-  border-radius: 6px;
+  border-radius: var(--round-medium);
 }
 .skip:focus {
   left: 8px;

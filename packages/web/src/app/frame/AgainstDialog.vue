@@ -118,7 +118,7 @@ const sentence = computed(() =>
   gap: 10px;
 }
 .sentence {
-  font-size: 15px;
+  font-size: var(--text-large);
 }
 .bad {
   color: var(--danger);

@@ -91,7 +91,7 @@ watch(
   align-content: center;
   justify-items: center;
   gap: 2px;
-  font-size: 12px;
+  font-size: var(--text-small);
   color: var(--ink);
   text-decoration: none;
   border-radius: 0;
@@ -107,7 +107,7 @@ watch(
   left: calc(50% + 8px);
   background: var(--plum);
   color: var(--plum-ink);
-  border-radius: 9px;
+  border-radius: var(--round-large);
   line-height: 18px;
   min-width: 18px;
   text-align: center;

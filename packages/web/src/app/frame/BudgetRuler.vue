@@ -254,13 +254,13 @@ const spoken = computed(
   display: flex;
   gap: 10px;
   align-items: baseline;
-  font-size: 13px;
+  font-size: var(--text-body);
   min-height: 20px;
   overflow: hidden;
   white-space: nowrap;
 }
 .head strong {
-  font-size: 16px;
+  font-size: var(--text-large);
   font-family: 'Bricolage Grotesque Variable', sans-serif;
 }
 .sum {
@@ -300,7 +300,7 @@ const spoken = computed(
 }
 .inside {
   fill: var(--paper);
-  font-size: 12px;
+  font-size: var(--text-small);
   font-weight: 600;
   pointer-events: none;
 }

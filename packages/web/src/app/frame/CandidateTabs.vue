@@ -177,7 +177,7 @@ function figures(id: string): string {
   align-items: center;
   border: 1px solid transparent;
   border-bottom: 0;
-  border-radius: 8px 8px 0 0;
+  border-radius: var(--round-large) var(--round-large) 0 0;
   flex: none;
 }
 .tab.on {

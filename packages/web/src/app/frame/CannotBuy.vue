@@ -61,8 +61,8 @@ const difference = computed(() => {
   margin: 4px 16px 0;
   padding: 3px 10px;
   border: 1px solid var(--danger);
-  border-radius: 6px;
-  font-size: 13px;
+  border-radius: var(--round-medium);
+  font-size: var(--text-body);
 }
 .before-buying > span {
   flex: 1 1 320px;

@@ -122,7 +122,7 @@ li {
   gap: 10px;
   align-items: baseline;
   padding: 5px 8px;
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   cursor: pointer;
 }
 li[aria-selected='true'] {

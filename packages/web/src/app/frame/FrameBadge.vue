@@ -87,7 +87,7 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
   align-items: baseline;
 }
 .figure strong {
-  font-size: 22px;
+  font-size: var(--text-figure);
   font-family: 'Bricolage Grotesque Variable', sans-serif;
   line-height: 1;
   color: var(--plum);
@@ -99,7 +99,7 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
   text-underline-offset: 4px;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

@@ -67,6 +67,6 @@ button.plain.tool {
   padding: 4px;
   place-items: center;
   min-height: 32px;
-  border-radius: 7px;
+  border-radius: var(--round-medium);
 }
 </style>

@@ -100,7 +100,7 @@ const isNarrow = useStorage('ripe-pick-rail-narrow', false);
   align-items: center;
   font-family: 'Bricolage Grotesque Variable', sans-serif;
   font-weight: 700;
-  font-size: 15px;
+  font-size: var(--text-large);
   padding-left: 4px;
   white-space: nowrap;
 }
@@ -115,14 +115,14 @@ const isNarrow = useStorage('ripe-pick-rail-narrow', false);
   gap: 2px;
 }
 .group-name {
-  font-size: 12px;
+  font-size: var(--text-small);
   padding: 0 8px 2px;
 }
 .news {
   background: var(--plum);
   color: var(--plum-ink);
-  border-radius: 9px;
-  font-size: 12px;
+  border-radius: var(--round-large);
+  font-size: var(--text-small);
   line-height: 18px;
   min-width: 18px;
   margin-left: -3px;
@@ -137,7 +137,7 @@ const isNarrow = useStorage('ripe-pick-rail-narrow', false);
   color: var(--ink);
   text-decoration: none;
   padding: 3.5px 8px;
-  border-radius: 7px;
+  border-radius: var(--round-medium);
   text-align: left;
   white-space: nowrap;
 }
@@ -160,7 +160,7 @@ button.plain.tool {
   padding: 4px;
   place-items: center;
   min-height: 32px;
-  border-radius: 7px;
+  border-radius: var(--round-medium);
 }
 .saved {
   grid-column: 1 / -1;

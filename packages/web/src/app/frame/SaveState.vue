@@ -19,7 +19,7 @@ const words = computed(() => WORDS[workspace.saveState]);
 
 <style scoped>
 .saved {
-  font-size: 12px;
+  font-size: var(--text-small);
   padding: 2px 8px;
 }
 </style>

@@ -115,7 +115,7 @@ ul {
   list-style: none;
   display: grid;
   gap: 5px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .take {
   justify-self: start;

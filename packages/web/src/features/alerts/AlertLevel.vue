@@ -112,11 +112,11 @@ input[type='time'] {
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--line-strong);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   padding: 2px 6px;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
   overflow-wrap: anywhere;
 }
 </style>

@@ -8,6 +8,7 @@ import { useWatch } from '../../shared/stores/watch.ts';
 import { countWords, dayText } from '../../shared/format/format.ts';
 import { vRoving } from '../../shared/ui/roving.ts';
 import { useUndoMessage } from '../../shared/ui/undo-message.ts';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import AlertLevel from './AlertLevel.vue';
 import { byDay, ALERT_KIND_WORDS, PLACES } from './kinds.ts';
 
@@ -66,16 +67,7 @@ async function finish(alerts: readonly Alert[]): Promise<void> {
         </div>
         <p v-if="watch.failure" class="failure" role="alert">{{ watch.failure }}</p>
         <section v-if="days.length === 0" class="sheet none">
-          <svg viewBox="0 0 220 60" width="220" height="60" aria-hidden="true">
-            <path
-              d="M6 14 H64 V34 H118 V22 H150 V46 H214"
-              fill="none"
-              stroke="var(--line-strong)"
-              stroke-width="2"
-            />
-            <path d="M6 40 H214" stroke="var(--plum)" stroke-dasharray="3 4" fill="none" />
-            <circle cx="150" cy="46" r="6" fill="var(--plum)" />
-          </svg>
+          <EmptyPicture shows="course" />
           <p v-if="watch.alerts.length > 0 && !withDone">
             Nothing new. {{ countWords(watch.alerts.length, 'alert') }} that you are done with can be shown.
           </p>
@@ -194,7 +186,7 @@ li.done {
 .kind {
   display: block;
   margin: 0;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .line {
   display: block;

@@ -82,7 +82,7 @@ const keepRate = (from: string, to: string, rate: number | null) => {
 }
 code {
   flex: 1 1 100%;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   overflow-wrap: anywhere;
 }
 .small-input {

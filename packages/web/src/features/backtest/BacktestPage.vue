@@ -239,7 +239,7 @@ const opened = ref<string | null>(null);
   inset: 3px auto 3px 0;
   background: var(--plum);
   opacity: 0.28;
-  border-radius: 3px;
+  border-radius: var(--round-small);
 }
 .meter .num {
   position: relative;
@@ -249,7 +249,7 @@ const opened = ref<string | null>(null);
   padding-left: 12px;
 }
 .start td {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   color: var(--ink-soft);
 }
 </style>

@@ -215,7 +215,7 @@ const verdict = (group: Measured) => {
 .label {
   display: grid;
   text-align: center;
-  font-size: 12px;
+  font-size: var(--text-small);
   line-height: 1.25;
   padding: 4px 2px;
 }
@@ -227,7 +227,7 @@ const verdict = (group: Measured) => {
   text-overflow: ellipsis;
 }
 .key {
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   padding-top: 4px;
 }
 .key i {

@@ -4,6 +4,7 @@ import { RouterLink } from 'vue-router';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import BenchChart from './BenchChart.vue';
 import MeansPanel from './MeansPanel.vue';
 import RunDetails from './RunDetails.vue';
@@ -53,6 +54,7 @@ const isEmpty = computed(() => (catalogueStore.catalogue?.parts.length ?? 0) ===
               />
             </section>
             <section v-else class="sheet none">
+              <EmptyPicture shows="ranges" />
               <p>
                 No run yet. Measure each scene three times after a warm-up, and type the averages in above, or
                 drop a frame-time file there.

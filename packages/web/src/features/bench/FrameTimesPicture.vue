@@ -151,7 +151,7 @@ const ticks = computed(() =>
   stroke-dasharray: 3 2;
 }
 .about {
-  font-size: 12px;
+  font-size: var(--text-small);
   padding-top: 4px;
 }
 </style>

@@ -121,6 +121,6 @@ table.lines td {
 }
 h2 .quiet {
   font-weight: 400;
-  font-size: 14px;
+  font-size: var(--text-base);
 }
 </style>

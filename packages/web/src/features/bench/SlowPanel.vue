@@ -157,13 +157,13 @@ const LIMITS = {
 .sides {
   display: grid;
   gap: 2px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .sides i {
   display: inline-block;
   width: 9px;
   height: 9px;
-  border-radius: 2px;
+  border-radius: var(--round-small);
 }
 .p {
   background: var(--slot-cpu);
@@ -191,21 +191,21 @@ ol {
 .meter {
   grid-column: 1 / -1;
   height: 5px;
-  border-radius: 3px;
+  border-radius: var(--round-small);
   background: var(--sunk);
   border: 1px solid var(--line-strong);
 }
 .meter i {
   display: block;
   height: 100%;
-  border-radius: 3px;
+  border-radius: var(--round-small);
   background: var(--plum);
 }
 .more {
   display: grid;
   gap: 6px;
   padding: 4px 8px 8px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .checks {
   list-style: decimal;
@@ -219,6 +219,6 @@ th .quiet {
   margin: 0;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

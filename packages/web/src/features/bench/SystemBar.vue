@@ -122,6 +122,6 @@ const change = (label: string, what: Parameters<typeof records.changeBench>[1]) 
 .parts {
   flex: 1;
   min-width: 240px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 </style>

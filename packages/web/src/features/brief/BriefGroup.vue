@@ -38,11 +38,11 @@ summary {
 h2 {
   display: inline;
   margin: 0;
-  font-size: 15px;
+  font-size: var(--text-large);
 }
 .line {
   margin-left: 10px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .band {
   padding-top: 10px;

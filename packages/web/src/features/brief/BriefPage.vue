@@ -111,7 +111,7 @@ const turn = (id: string, isOpen: boolean) => {
   flex: 1 1 140px;
 }
 .schools {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 @media (max-width: 1000px) {
   .page {

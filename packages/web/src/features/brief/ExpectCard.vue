@@ -191,13 +191,13 @@ function take() {
   align-items: baseline;
 }
 .figure strong {
-  font-size: 34px;
+  font-size: var(--text-hero);
   line-height: 1;
   font-family: 'Bricolage Grotesque Variable', sans-serif;
   color: var(--plum);
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .bad {
   color: var(--danger);
@@ -205,12 +205,12 @@ function take() {
 table {
   border-collapse: collapse;
   width: 100%;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 thead th {
   font-weight: 500;
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 td,
 thead th:not(:first-child) {

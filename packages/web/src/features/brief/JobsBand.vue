@@ -166,7 +166,7 @@ const resized = <Job extends Extract<SideJob, { readonly encoder: unknown }>>(
 .job p {
   grid-column: 1 / -1;
   margin: 0;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .job > button {
   grid-column: 3;

@@ -70,7 +70,7 @@ function key(event: KeyboardEvent, index: number) {
   display: flex;
   height: 30px;
   border: 1px solid var(--line-strong);
-  border-radius: 7px;
+  border-radius: var(--round-medium);
   overflow: hidden;
 }
 .share {
@@ -78,7 +78,7 @@ function key(event: KeyboardEvent, index: number) {
   align-items: center;
   overflow: hidden;
   white-space: nowrap;
-  font-size: 12px;
+  font-size: var(--text-small);
   padding-left: 8px;
 }
 .share > span {
@@ -113,7 +113,7 @@ function key(event: KeyboardEvent, index: number) {
   width: 4px;
   top: 3px;
   bottom: 3px;
-  border-radius: 2px;
+  border-radius: var(--round-small);
   background: var(--ink);
 }
 @media (max-width: 760px) {

@@ -94,7 +94,7 @@ li {
   display: grid;
   align-content: start;
   gap: 2px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   border-top: 3px solid var(--line);
   padding-top: 5px;
 }
@@ -117,7 +117,7 @@ li.done {
   min-height: 24px;
   padding: 0 8px;
   border: 1px dashed var(--line-strong);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   text-decoration: none;
   color: inherit;
 }

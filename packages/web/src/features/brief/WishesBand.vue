@@ -235,6 +235,6 @@ const tariff = computed(
 .policies label {
   display: grid;
   gap: 2px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

@@ -9,6 +9,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import DayFiles from './DayFiles.vue';
 import FirstStart from './FirstStart.vue';
 import MachinePlan from './MachinePlan.vue';
@@ -118,10 +119,13 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
         <button class="plain edged" @click="print">Print</button>
       </div>
     </div>
-    <p v-if="!input || steps.length < 4" class="sheet empty">
-      The steps are made from the very parts: pick at least a motherboard and a case in
-      <RouterLink :to="{ name: 'picks' }">Picks</RouterLink>.
-    </p>
+    <section v-if="!input || steps.length < 4" class="sheet empty">
+      <EmptyPicture shows="machine" />
+      <p>
+        The steps are made from the very parts: pick at least a motherboard and a case in
+        <RouterLink :to="{ name: 'picks' }">Picks</RouterLink>.
+      </p>
+    </section>
     <template v-else>
       <div class="desk">
         <div class="sheet plan">
@@ -271,7 +275,7 @@ summary {
 }
 h3 {
   margin: 0 0 4px;
-  font-size: 14px;
+  font-size: var(--text-base);
 }
 .ahead {
   display: grid;
@@ -290,14 +294,14 @@ h3 {
 .line[aria-current] {
   font-weight: 700;
   background: var(--shade);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
 }
 .mark {
   flex: none;
   width: 14px;
   height: 14px;
   border: 1.6px solid var(--line-strong);
-  border-radius: 4px;
+  border-radius: var(--round-small);
 }
 .done .mark {
   background: var(--plum);

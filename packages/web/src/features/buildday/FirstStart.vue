@@ -116,7 +116,7 @@ p {
   margin: 0;
 }
 .ask {
-  font-size: 18px;
+  font-size: var(--text-title);
   font-weight: 600;
 }
 .acts {
@@ -151,6 +151,6 @@ summary {
   position: absolute;
   inset: 0 auto 0 0;
   background: var(--shade);
-  border-radius: 4px;
+  border-radius: var(--round-small);
 }
 </style>

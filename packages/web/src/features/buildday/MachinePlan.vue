@@ -75,7 +75,7 @@ rect {
 }
 text {
   fill: var(--ink);
-  font-size: 11px;
+  font-size: var(--text-tiny);
   text-anchor: middle;
 }
 g.in:first-child rect {

@@ -143,7 +143,7 @@ function keepNote() {
   align-content: start;
 }
 .step h2 {
-  font-size: 22px;
+  font-size: var(--text-figure);
   margin: 0;
 }
 .place {
@@ -154,7 +154,7 @@ function keepNote() {
   padding: 8px 12px 8px 28px;
   border-left: 4px solid var(--apricot);
   background: var(--shade);
-  border-radius: 0 8px 8px 0;
+  border-radius: 0 var(--round-large) var(--round-large) 0;
 }
 .body {
   display: grid;
@@ -164,7 +164,7 @@ function keepNote() {
   grid-template-columns: minmax(0, 1fr) minmax(0, 300px);
 }
 .words {
-  font-size: 16px;
+  font-size: var(--text-large);
   display: grid;
   gap: 8px;
   align-content: start;
@@ -201,14 +201,14 @@ summary {
   align-items: center;
   text-align: left;
   flex: 1 1 260px;
-  font-size: 16px;
+  font-size: var(--text-large);
 }
 .mark {
   flex: none;
   width: 20px;
   height: 20px;
   border: 2px solid currentColor;
-  border-radius: 5px;
+  border-radius: var(--round-medium);
 }
 @media (max-width: 700px) {
   .drawn {

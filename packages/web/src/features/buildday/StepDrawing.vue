@@ -77,7 +77,7 @@ figure {
 svg {
   width: 100%;
   background: var(--sunk);
-  border-radius: 8px;
+  border-radius: var(--round-large);
 }
 rect,
 circle {
@@ -113,7 +113,7 @@ circle {
 }
 .sign text {
   text-anchor: start;
-  font-size: 10.5px;
+  font-size: var(--text-tiny);
 }
 .arrow {
   stroke: var(--plum);
@@ -122,11 +122,11 @@ circle {
 }
 text {
   fill: var(--ink);
-  font-size: 11px;
+  font-size: var(--text-tiny);
   text-anchor: middle;
 }
 figcaption {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   color: var(--ink-soft);
 }
 </style>

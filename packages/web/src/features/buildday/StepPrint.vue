@@ -34,7 +34,7 @@ defineProps<{ steps: readonly AssemblyStep[]; input: AssemblyInput; name: string
     margin-bottom: 12px;
   }
   h2 {
-    font-size: 15px;
+    font-size: var(--text-large);
     margin: 0;
   }
   p {

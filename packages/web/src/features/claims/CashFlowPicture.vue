@@ -116,7 +116,7 @@ const spoken = computed(
 
 <style scoped>
 text {
-  font-size: 11px;
+  font-size: var(--text-tiny);
   fill: var(--ink-soft);
 }
 .zero {
@@ -144,7 +144,7 @@ text {
   stroke-width: 1.6;
 }
 .key {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .line {
   display: inline-block;

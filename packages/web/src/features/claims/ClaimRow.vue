@@ -154,7 +154,7 @@ header {
   flex-wrap: wrap;
 }
 h3 {
-  font-size: 14.5px;
+  font-size: var(--text-base);
 }
 .num {
   font-weight: 650;
@@ -165,7 +165,7 @@ h3 {
   gap: 0;
   margin: 0;
   padding: 0;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   flex-wrap: wrap;
 }
 .way li {
@@ -197,7 +197,7 @@ h3 {
   gap: 5px 14px;
   flex-wrap: wrap;
   align-items: center;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .amount {
   display: inline-flex;

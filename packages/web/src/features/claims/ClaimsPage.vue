@@ -194,7 +194,7 @@ function takeOut() {
   grid-template-columns: minmax(0, 1fr);
 }
 h2 {
-  font-size: 16px;
+  font-size: var(--text-large);
 }
 .top {
   display: flex;
@@ -226,7 +226,7 @@ ol {
   padding: 0;
   display: grid;
   gap: 4px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .actions {
   display: flex;
@@ -234,7 +234,7 @@ ol {
   flex-wrap: wrap;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
   overflow-wrap: anywhere;
 }
 @media (max-width: 1000px) {

@@ -78,7 +78,7 @@ header {
   justify-content: space-between;
 }
 h2 {
-  font-size: 16px;
+  font-size: var(--text-large);
 }
 ul {
   list-style: none;
@@ -90,7 +90,7 @@ ul {
 li {
   border-top: 1px dotted var(--line);
   padding-top: 6px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .what {
   flex: 1 1 240px;

@@ -96,7 +96,7 @@ const megabytes = ({ bytes }: Backup) => `${decimal(bytes / 1e6, 1)} MB`;
 }
 h3 {
   margin: 0;
-  font-size: 1rem;
+  font-size: var(--text-large);
 }
 ul {
   margin: 0;

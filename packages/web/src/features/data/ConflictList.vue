@@ -79,7 +79,7 @@ function toggle(key: string) {
 table {
   border-collapse: collapse;
   width: 100%;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 caption {
   text-align: left;

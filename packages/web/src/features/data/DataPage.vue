@@ -305,7 +305,7 @@ const loadDemo = () =>
 .drop {
   padding: 10px;
   border: 1.5px dashed var(--line-strong);
-  border-radius: 8px;
+  border-radius: var(--round-large);
 }
 .drop.over {
   border-color: var(--plum);
@@ -320,12 +320,12 @@ const loadDemo = () =>
   max-height: 320px;
   overflow: auto;
   border: 1px solid var(--line);
-  border-radius: 8px;
+  border-radius: var(--round-large);
 }
 table {
   border-collapse: collapse;
   width: 100%;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 th {
   text-align: left;

@@ -128,7 +128,7 @@ p {
 }
 .code img {
   background: white;
-  border-radius: 6px;
+  border-radius: var(--round-medium);
 }
 .told {
   display: grid;
@@ -136,7 +136,7 @@ p {
   justify-items: start;
 }
 .big {
-  font-size: 1.6rem;
+  font-size: var(--text-figure);
   font-weight: 700;
   letter-spacing: 0.06em;
   user-select: all;

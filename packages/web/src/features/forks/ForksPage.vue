@@ -292,7 +292,7 @@ const measure = computed(() =>
 .own,
 .beside {
   display: block;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .own {
   color: var(--apricot);

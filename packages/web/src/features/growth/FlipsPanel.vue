@@ -122,6 +122,6 @@ const fps = (score: number) => decimal(score / 1000, 1);
   flex-wrap: wrap;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

@@ -12,6 +12,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useGrowth } from '../../shared/stores/growth.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import FlipsPanel from './FlipsPanel.vue';
 import PathList, { type ListedPath } from './PathList.vue';
 import RoomPanel from './RoomPanel.vue';
@@ -187,6 +188,7 @@ offerCommands(() => [
       </p>
     </div>
     <section v-if="brief.play.games.length === 0" class="sheet none">
+      <EmptyPicture shows="steps" />
       <p>Name a game in the brief, and this page shows how a build can grow for it.</p>
       <RouterLink to="/brief">Go to the brief</RouterLink>
     </section>

@@ -99,7 +99,7 @@ const out = (path: ToldPath) => path.report.paid - path.report.back;
   width: 100%;
   text-align: left;
   padding: 4px 6px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .path[aria-pressed='true'] {
   background: var(--shade);

@@ -61,7 +61,7 @@ watchDebounced(
 .panel {
   display: grid;
   gap: 8px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 ul {
   margin: 0;

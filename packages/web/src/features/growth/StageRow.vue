@@ -187,7 +187,7 @@ const spoken = computed(
   display: flex;
   gap: 8px;
   align-items: start;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .when > div {
   display: grid;
@@ -202,17 +202,17 @@ const spoken = computed(
   color: var(--plum-ink);
   text-align: center;
   font-weight: 700;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .bad .number {
   background: var(--danger);
   color: var(--paper);
 }
 .rate {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .body .num {
   white-space: normal;
@@ -239,7 +239,7 @@ svg {
 }
 .inside {
   fill: var(--paper);
-  font-size: 12px;
+  font-size: var(--text-small);
   font-weight: 600;
   pointer-events: none;
 }
@@ -251,7 +251,7 @@ svg {
   margin: 0;
   padding: 0;
   list-style: none;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .lines li {
   display: flex;
@@ -264,13 +264,13 @@ svg {
   display: inline-block;
   width: 26px;
   color: var(--ink-soft);
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .forced {
   display: block;
   padding-left: 30px;
   color: var(--apricot);
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .short {
   color: var(--danger);
@@ -282,7 +282,7 @@ svg {
   flex-wrap: wrap;
 }
 .tiny {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   display: inline-flex;
   gap: 4px;
   align-items: center;

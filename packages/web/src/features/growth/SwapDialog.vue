@@ -137,7 +137,7 @@ const words = (each: Alternative) => {
 
 <style scoped>
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .bad {
   color: var(--danger);
@@ -156,7 +156,7 @@ ul {
   justify-content: space-between;
   gap: 12px;
   text-align: left;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .choice .bad {
   display: block;

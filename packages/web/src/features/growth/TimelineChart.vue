@@ -347,7 +347,7 @@ svg {
 }
 .step text {
   fill: var(--plum-ink);
-  font-size: 12px;
+  font-size: var(--text-small);
   font-weight: 700;
   pointer-events: none;
 }

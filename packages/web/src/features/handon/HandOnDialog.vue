@@ -99,9 +99,9 @@ pre {
   overflow: auto;
   white-space: pre-wrap;
   overflow-wrap: anywhere;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   line-height: 1.5;
   border: 1px solid var(--line);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
 }
 </style>

@@ -98,13 +98,13 @@ const groups = computed(() =>
   padding-top: 8px;
 }
 .legend {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   padding: 4px 0;
 }
 table {
   border-collapse: collapse;
   width: 100%;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 th {
   text-align: left;
@@ -129,7 +129,7 @@ thead th {
 td small {
   display: block;
   margin: 0;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .best {
   font-weight: 650;
@@ -157,7 +157,7 @@ td small {
   text-align: right;
 }
 .first td {
-  font-size: 12px;
+  font-size: var(--text-small);
   padding-top: 0;
 }
 .first button {

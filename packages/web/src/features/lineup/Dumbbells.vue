@@ -149,7 +149,7 @@ const spoken = computed(() =>
   stroke: var(--ink);
 }
 .title {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   font-weight: 600;
   fill: var(--ink);
 }

@@ -12,6 +12,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { unlikeWords } from '../../shared/format/conditions.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import ComparisonTable from './ComparisonTable.vue';
 import Dumbbells from './Dumbbells.vue';
 import { toCsv, toFile, toMarkdown } from './export.ts';
@@ -128,6 +129,7 @@ function open(id: string) {
       </div>
     </div>
     <section v-if="chosen.length < 2" class="sheet empty">
+      <EmptyPicture shows="columns" />
       <p>
         Two candidates or more are needed to compare. Keep a build as a candidate from <b>Find the best</b>,
         from a runner-up, or from a rung in <b>Stretch</b>; or duplicate the one you have and change it.
@@ -206,7 +208,7 @@ function open(id: string) {
   display: flex;
   gap: 4px 16px;
   flex-wrap: wrap;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   padding: 4px 0;
 }
 .key svg {
@@ -217,7 +219,7 @@ function open(id: string) {
   color: var(--apricot);
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 @media print {
   .chips,

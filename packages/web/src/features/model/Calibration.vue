@@ -96,7 +96,7 @@ const title = computed(() => {
 .row p {
   flex: 1;
   min-width: 150px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .row p.whole {
   flex-basis: 100%;

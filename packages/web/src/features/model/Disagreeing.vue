@@ -105,6 +105,6 @@ td:last-child {
 th .quiet {
   display: block;
   margin: 0;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

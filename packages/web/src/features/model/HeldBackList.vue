@@ -35,6 +35,6 @@ const MOST = 12;
 ul {
   margin: 6px 0;
   padding-left: 18px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 </style>

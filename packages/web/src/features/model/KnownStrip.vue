@@ -95,7 +95,7 @@ const words = (each: EffectKnowledge) =>
 }
 h3 .quiet {
   font-weight: 400;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   font-family: 'Atkinson Hyperlegible Next Variable', sans-serif;
 }
 .dot {
@@ -108,6 +108,6 @@ h3 .quiet {
   stroke-width: 1.6;
 }
 p {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

@@ -13,6 +13,7 @@ import OddCharts from './OddCharts.vue';
 import NarrowPanel from './NarrowPanel.vue';
 import PastFits from './PastFits.vue';
 import { decimal, momentText, whole } from '../../shared/format/format.ts';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 
 const catalogueStore = useCatalogue();
 const model = useModel();
@@ -77,6 +78,7 @@ const status = computed(() => {
       </p>
     </div>
     <section v-if="!model.canFit && !model.fit" class="sheet none">
+      <EmptyPicture shows="ranges" />
       <p v-if="(catalogueStore.catalogue?.frameModel.games.length ?? 0) === 0">
         There are no games yet, so there is nothing to fit.
       </p>
@@ -198,20 +200,20 @@ dl {
   flex: 1;
 }
 dt {
-  font-size: 12px;
+  font-size: var(--text-small);
   color: var(--ink-soft);
 }
 dd {
   margin: 0;
 }
 dd b {
-  font-size: 17px;
+  font-size: var(--text-title);
   font-family: 'Bricolage Grotesque Variable', sans-serif;
 }
 dd .quiet {
   display: block;
   margin: 0;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .act {
   display: flex;
@@ -233,7 +235,7 @@ dd .quiet {
   gap: 10px;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 @media (max-width: 1000px) {
   .two,

@@ -137,6 +137,6 @@ ol {
   padding-left: 18px;
   display: grid;
   gap: 4px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 </style>

@@ -77,7 +77,7 @@ button {
   min-height: 44px;
 }
 form :deep(.code) {
-  font-size: 1.3rem;
+  font-size: var(--text-figure);
   letter-spacing: 0.08em;
   text-transform: uppercase;
 }

@@ -57,7 +57,7 @@ ul {
   list-style: none;
   display: grid;
   gap: 3px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   max-height: 220px;
   overflow: auto;
   width: 100%;

@@ -191,7 +191,7 @@ function setCount(count: number | null) {
   grid-column: 1 / -1;
 }
 .label {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .label .quiet {
   margin-left: 0.4em;
@@ -205,6 +205,6 @@ function setCount(count: number | null) {
 }
 .bad {
   color: var(--danger);
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

@@ -260,7 +260,7 @@ async function keep() {
 .grid > label {
   display: grid;
   gap: 2px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   font-weight: 600;
   align-content: start;
 }

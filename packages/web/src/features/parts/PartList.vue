@@ -143,7 +143,7 @@ function mark(at: number, event: MouseEvent) {
   align-items: center;
   padding: 0 12px;
   border-bottom: 1px solid var(--line);
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 input {
   width: 18px;

@@ -10,6 +10,7 @@ import { failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { PART_KINDS } from '../../shared/format/slots.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import BulkBar from './BulkBar.vue';
 import MergeParts from './MergeParts.vue';
 import PackDialog from './PackDialog.vue';
@@ -212,6 +213,7 @@ watch(
         <p class="quiet num" role="status">{{ shown.length }} of {{ rows.length }}</p>
       </div>
       <div v-if="rows.length === 0" class="sheet empty">
+        <EmptyPicture shows="rows" />
         <p><b>No parts yet.</b></p>
         <p>
           Paste the name or the specs of what you have in mind, or a shop’s page: five or so figures a part

@@ -113,7 +113,7 @@ function take() {
   display: grid;
   gap: 2px;
   width: 100%;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   font-weight: 600;
 }
 .bad {

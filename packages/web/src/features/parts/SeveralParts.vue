@@ -318,7 +318,7 @@ async function keep() {
 .box {
   display: grid;
   gap: 2px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   font-weight: 600;
 }
 .line {
@@ -345,12 +345,12 @@ async function keep() {
 .columns label {
   display: grid;
   gap: 2px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .rows {
   max-height: 300px;
   border: 1px solid var(--line);
-  border-radius: 8px;
+  border-radius: var(--round-large);
 }
 .row {
   display: grid;
@@ -362,7 +362,7 @@ async function keep() {
 }
 .state {
   text-align: left;
-  font-size: 12px;
+  font-size: var(--text-small);
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

@@ -324,7 +324,7 @@ function keep(answer: Answer, n: number) {
   accent-color: var(--plum);
 }
 .figure {
-  font-size: 18px;
+  font-size: var(--text-title);
   color: var(--plum);
 }
 .proof {

@@ -180,7 +180,7 @@ li {
   display: grid;
   grid-template-columns: 18px 1fr;
   gap: 2px 6px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 li.block summary,
 li.block > svg,
@@ -193,7 +193,7 @@ p.warn {
   color: var(--apricot);
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 summary {
   cursor: pointer;

@@ -59,7 +59,7 @@ const labels = computed(() => {
   align-items: center;
 }
 .caption {
-  font-size: 12px;
+  font-size: var(--text-small);
   text-align: right;
   padding-right: 8px;
 }

@@ -31,6 +31,6 @@ const steepest = computed(() => {
 <style scoped>
 p {
   margin: 0;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 </style>

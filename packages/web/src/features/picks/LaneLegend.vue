@@ -11,7 +11,7 @@
   display: flex;
   gap: 4px;
   align-items: center;
-  font-size: 12px;
+  font-size: var(--text-small);
   color: var(--ink-soft);
   white-space: nowrap;
 }

@@ -262,7 +262,7 @@ defineExpose({ focus: () => root.value?.focus() });
   align-items: center;
   gap: 4px;
   font-weight: 650;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   line-height: 1.1;
   white-space: nowrap;
 }
@@ -284,7 +284,7 @@ defineExpose({ focus: () => root.value?.focus() });
 }
 .pick,
 .price {
-  font-size: 12px;
+  font-size: var(--text-small);
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -367,7 +367,7 @@ svg {
   color: inherit;
 }
 .note {
-  font-size: 10.5px;
+  font-size: var(--text-tiny);
   fill: var(--ink-soft);
   paint-order: stroke;
   stroke: var(--sheet);

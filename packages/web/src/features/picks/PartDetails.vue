@@ -180,7 +180,7 @@ dl {
   margin: 0;
   columns: 2 240px;
   column-gap: 24px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 dl div {
   display: flex;
@@ -201,6 +201,6 @@ dd {
   color: var(--danger);
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 </style>

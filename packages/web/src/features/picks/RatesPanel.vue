@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { slotWords } from '@ripe-pick/core/parts';
-import { scaleLinear } from 'd3';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, shallowRef } from 'vue';
 import { missingForRate, type GameRates } from '@ripe-pick/core/frames';
-import { useElementSize } from '@vueuse/core';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -12,6 +10,7 @@ import SideScreens from '../../shared/ui/SideScreens.vue';
 import TunedNote from '../../shared/ui/TunedNote.vue';
 import FieldLink from '../../shared/ui/FieldLink.vue';
 import ExplainRate from './ExplainRate.vue';
+import RatesChart from './RatesChart.vue';
 import { fieldName } from '../../shared/format/facts.ts';
 import { fps, percent } from '../../shared/format/format.ts';
 
@@ -20,92 +19,21 @@ const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 
 const explained = shallowRef<GameRates | null>(null);
-const holder = ref<HTMLElement | null>(null);
-const { width } = useElementSize(holder);
-const HEIGHT = 216;
-const TOP = 22;
-const BOTTOM = 20;
-/** About the width of a letter of the picture's names in px. */
-const LETTER_PX = 6.2;
-const AXIS = 30;
-
 const games = computed(() => (bench.summary?.rates.status === 'known' ? bench.summary.rates.games : []));
-const refresh = computed(() => workspace.brief.play.refreshHz);
-const y = computed(() =>
-  scaleLinear()
-    .domain([0, Math.max(refresh.value * 1.15, ...games.value.map((game) => game.interval.high)) * 1.02])
-    .range([HEIGHT - BOTTOM, TOP]),
-);
-const column = (n: number) => AXIS + ((width.value - AXIS) / games.value.length) * (n + 0.5);
 const nameOf = (id: string) =>
   catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
-/** As much of a game's name as its column has room for. */
-function shortName(id: string): string {
-  const letters = Math.floor((width.value - AXIS) / games.value.length / LETTER_PX);
-  const name = nameOf(id);
-  return name.length <= letters ? name : `${name.slice(0, Math.max(1, letters - 1))}…`;
-}
 /** What would have to be typed in of a part before there is a rate. */
 function figuresFor(id: string | null): string[] {
   const part = id === null ? undefined : bench.index?.parts.get(id);
   return part ? missingForRate(part) : [];
 }
-const ticks = computed(() => y.value.ticks(4));
 </script>
 
 <template>
   <section class="sheet panel" aria-labelledby="rates">
     <h2 id="rates">Frame rates</h2>
     <template v-if="games.length > 0">
-      <div ref="holder" :style="{ height: `${HEIGHT}px` }">
-        <svg
-          v-if="width > 0"
-          :width="width"
-          :height="HEIGHT"
-          role="img"
-          :aria-label="
-            games
-              .map(
-                (g) =>
-                  `${nameOf(g.game)}: average ${fps(g.average)}, between ${fps(g.interval.low)} and ${fps(g.interval.high)}, 1 % low ${fps(g.low)}, between ${fps(g.lowInterval.low)} and ${fps(g.lowInterval.high)}`,
-              )
-              .join('; ')
-          "
-        >
-          <g v-for="tick in ticks" :key="tick">
-            <line :x1="AXIS" :x2="width" :y1="y(tick)" :y2="y(tick)" class="grid" />
-            <text :x="AXIS - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick }}</text>
-          </g>
-          <line :x1="AXIS" :x2="width" :y1="y(refresh)" :y2="y(refresh)" class="refresh" />
-          <text :x="width - 2" :y="y(refresh) - 3" text-anchor="end" class="figure ink">
-            screen {{ refresh }} Hz
-          </text>
-          <g v-for="(game, n) in games" :key="game.game">
-            <line
-              :x1="column(n)"
-              :x2="column(n)"
-              :y1="y(game.interval.low)"
-              :y2="y(game.interval.high)"
-              class="whisker"
-            />
-            <line :x1="column(n) - 9" :x2="column(n) + 9" :y1="y(game.low)" :y2="y(game.low)" class="low" />
-            <template v-for="end in [game.interval.low, game.interval.high]" :key="end">
-              <line :x1="column(n) - 5" :x2="column(n) + 5" :y1="y(end)" :y2="y(end)" class="cap" />
-            </template>
-            <line
-              :x1="column(n) - 14"
-              :x2="column(n) + 14"
-              :y1="y(Math.min(game.target, y.domain()[1]))"
-              :y2="y(Math.min(game.target, y.domain()[1]))"
-              class="target"
-            />
-            <circle :cx="column(n)" :cy="y(game.average)" r="3" class="dot" />
-            <text :x="column(n)" :y="HEIGHT - 5" text-anchor="middle" class="figure">
-              {{ shortName(game.game) }}
-            </text>
-          </g>
-        </svg>
-      </div>
+      <RatesChart :games :refresh="workspace.brief.play.refreshHz" :name-of />
       <TunedNote />
       <table>
         <thead>
@@ -184,43 +112,17 @@ const ticks = computed(() => y.value.ticks(4));
 
 <style scoped>
 .goals {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .panel {
   display: grid;
   gap: 6px;
   padding: 10px 12px;
 }
-.refresh {
-  stroke: var(--ink);
-  stroke-width: 1;
-}
-.whisker {
-  stroke: var(--plum);
-  stroke-width: 2.4;
-}
-.cap {
-  stroke: var(--plum);
-  stroke-width: 1.2;
-}
-.low {
-  stroke: var(--plum);
-  stroke-width: 2.5;
-}
-.target {
-  stroke: var(--apricot);
-  stroke-width: 1.5;
-  stroke-dasharray: 3 2;
-}
-.dot {
-  fill: var(--plum);
-  stroke: var(--sheet);
-  stroke-width: 1.5;
-}
 table {
   border-collapse: collapse;
   width: 100%;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   table-layout: fixed;
 }
 th {
@@ -233,7 +135,7 @@ th {
 thead th {
   font-weight: 500;
   color: var(--ink-soft);
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
 }
 thead th:nth-child(2),
 thead th:nth-child(3) {
@@ -270,12 +172,12 @@ td:last-child {
   line-height: 1.15;
 }
 .game .quiet {
-  font-size: 11px;
+  font-size: var(--text-tiny);
 }
 .split {
   display: flex;
   height: 9px;
-  border-radius: 3px;
+  border-radius: var(--round-small);
   overflow: hidden;
   gap: 2px;
   background: var(--sheet);
@@ -290,14 +192,14 @@ td:last-child {
   background: var(--line-strong);
 }
 .key {
-  font-size: 11.5px;
+  font-size: var(--text-tiny);
   line-height: 1.3;
 }
 .key i {
   display: inline-block;
   width: 9px;
   height: 9px;
-  border-radius: 2px;
+  border-radius: var(--round-small);
   margin: 0 3px 0 4px;
 }
 .missing {

@@ -36,7 +36,7 @@ const safe = computed(() => resting.value.filter((each) => !risky.value.includes
   display: grid;
   gap: 6px;
   padding: 10px 12px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 summary {
   cursor: pointer;

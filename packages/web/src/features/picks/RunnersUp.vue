@@ -140,8 +140,8 @@ const rows = computed(() => {
 .alike {
   padding: 0 6px;
   border: 1px solid var(--line);
-  border-radius: 8px;
-  font-size: 12px;
+  border-radius: var(--round-large);
+  font-size: var(--text-small);
   white-space: nowrap;
 }
 .actions,

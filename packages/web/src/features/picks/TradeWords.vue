@@ -44,14 +44,14 @@ const bench = useBench();
 .what {
   flex: 1;
   min-width: 0;
-  font-size: 13px;
+  font-size: var(--text-body);
   line-height: 1.25;
 }
 .after {
   margin-left: 0.4em;
 }
 .what .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 .bad {
   color: var(--danger);

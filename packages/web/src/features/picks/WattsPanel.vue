@@ -194,14 +194,14 @@ const running = computed(() => workspace.brief.money.running);
   position: relative;
   height: 14px;
   background: var(--sunk);
-  border-radius: 4px;
+  border-radius: var(--round-small);
 }
 .bar i {
   position: absolute;
   left: 0;
   top: 0;
   bottom: 0;
-  border-radius: 4px;
+  border-radius: var(--round-small);
 }
 .rated {
   border: 1.5px solid var(--slot-psu);
@@ -217,7 +217,7 @@ const running = computed(() => workspace.brief.money.running);
   background: var(--ink);
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 ul {
   margin: 4px 0 0;

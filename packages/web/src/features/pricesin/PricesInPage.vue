@@ -65,7 +65,7 @@ const isEmpty = computed(() => (catalogueStore.stored?.parts.length ?? 0) === 0)
   gap: 10px;
 }
 .known {
-  font-size: 13px;
+  font-size: var(--text-body);
   gap: 6px;
 }
 @media (max-width: 1000px) {

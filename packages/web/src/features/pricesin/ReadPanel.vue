@@ -287,7 +287,7 @@ function leave(n: number) {
 .file {
   position: relative;
   border: 1px solid var(--line-strong);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   padding: 5px 12px;
   cursor: pointer;
 }
@@ -297,7 +297,7 @@ function leave(n: number) {
 .doubts {
   margin: 0;
   padding-left: 1.2em;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .scroll {
   overflow: auto;
@@ -316,6 +316,6 @@ td .n-button {
 td .quiet {
   display: block;
   margin-left: 0;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

@@ -105,6 +105,6 @@ function keep() {
   flex: 1 1 150px;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

@@ -208,7 +208,7 @@ const chosen = ref<Record<number, string>>({});
   border-top: 1px solid var(--line);
   border-left: 4px solid var(--leaf);
   padding: 5px 8px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .list li.failed {
   border-left-color: var(--danger);
@@ -226,7 +226,7 @@ const chosen = ref<Record<number, string>>({});
   margin-left: 0 !important;
 }
 .url {
-  font-size: 12px;
+  font-size: var(--text-small);
   overflow-wrap: anywhere;
 }
 .error {
@@ -245,13 +245,13 @@ const chosen = ref<Record<number, string>>({});
 }
 td .quiet {
   display: block;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .part {
   min-width: 180px;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 @media (max-width: 760px) {
   .list li {

@@ -15,6 +15,7 @@ import { useRecords } from '../../shared/stores/records.ts';
 import { dayText, fps, whole } from '../../shared/format/format.ts';
 import { apartWords, furtherWords, offWords, sizeWords } from '../../shared/format/runs.ts';
 import { download } from '../../shared/ui/download.ts';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 
 const catalogueStore = useCatalogue();
 const model = useModel();
@@ -145,11 +146,14 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
       </button>
       <p v-if="model.state !== 'idle'" role="status" class="quiet">The model takes the benchmarks in…</p>
     </div>
-    <p v-if="records.all.length === 0" class="none">
-      No benchmark yet.
-      <RouterLink :to="{ name: 'records', query: { add: 'chart' } }">Type a published chart in</RouterLink>:
-      one minute a chart, ten benchmarks each.
-    </p>
+    <div v-if="records.all.length === 0" class="none">
+      <EmptyPicture shows="rows" />
+      <p>
+        No benchmark yet.
+        <RouterLink :to="{ name: 'records', query: { add: 'chart' } }">Type a published chart in</RouterLink>:
+        one minute a chart, ten benchmarks each.
+      </p>
+    </div>
     <p v-else-if="matching.length === 0" class="none">No benchmark matches.</p>
     <div v-else class="scroll" tabindex="0" role="group" aria-label="Benchmarks">
       <table class="lines" :aria-rowcount="matching.length + 1">
@@ -255,7 +259,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
 <style scoped>
 .apart {
   display: block;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .list {
   display: grid;
@@ -284,7 +288,7 @@ table.lines td:nth-child(2) {
 }
 .lines {
   min-width: 880px;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 th .quiet,
 .lines .under {

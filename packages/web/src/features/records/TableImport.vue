@@ -222,7 +222,7 @@ async function bringIn() {
 ul {
   margin: 0;
   padding-left: 20px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .problem {
   color: var(--danger);

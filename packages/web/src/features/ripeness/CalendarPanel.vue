@@ -233,11 +233,11 @@ async function take(event: Event) {
   padding: 0;
   display: grid;
   gap: 4px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .list .quiet {
   margin-left: 0.5em;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .fields {
   display: flex;
@@ -248,7 +248,7 @@ async function take(event: Event) {
 .file {
   position: relative;
   border: 1px solid var(--line-strong);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
   padding: 3px 10px;
   cursor: pointer;
 }

@@ -177,7 +177,7 @@ const spoken = computed(() => {
 
 <style scoped>
 text {
-  font-size: 11px;
+  font-size: var(--text-tiny);
   fill: var(--ink-soft);
 }
 .strong {
@@ -225,7 +225,7 @@ text {
   fill: var(--plum);
 }
 .key {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .line {
   display: inline-block;

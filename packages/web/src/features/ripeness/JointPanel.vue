@@ -107,7 +107,7 @@ const scale = computed(() => 10 ** minorPlaces(bench.currency));
 .later {
   margin: 0;
   padding-left: 1.2em;
-  font-size: 13px;
+  font-size: var(--text-body);
   display: grid;
   gap: 3px;
 }
@@ -122,6 +122,6 @@ const scale = computed(() => 10 ** minorPlaces(bench.currency));
   flex-wrap: wrap;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

@@ -141,7 +141,7 @@ const moment = (minute: number) => {
 .made {
   display: grid;
   gap: 4px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .undone {
   text-decoration: line-through;

@@ -37,7 +37,7 @@ ol {
   padding: 0;
   display: grid;
   gap: 8px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 li {
   border-left: 3px solid var(--plum);

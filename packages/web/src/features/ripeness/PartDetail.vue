@@ -162,7 +162,7 @@ const facts = computed(() => {
 .small {
   display: block;
   margin-left: 0;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .target {
   display: flex;

@@ -102,11 +102,11 @@ const standing = computed(() => standingWords(props.verdict?.standing ?? null));
 .advice {
   display: grid;
   min-width: 0;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   line-height: 1.25;
 }
 .slot {
-  font-size: 12px;
+  font-size: var(--text-small);
   color: var(--ink-soft);
 }
 .name {
@@ -121,7 +121,7 @@ const standing = computed(() => standingWords(props.verdict?.standing ?? null));
 }
 .advice .quiet {
   margin-left: 0;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .wait {
   grid-column: 2 / -1;

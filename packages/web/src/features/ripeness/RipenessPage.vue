@@ -12,6 +12,7 @@ import { dateOf } from '@ripe-pick/core/units';
 import type { Watched } from '@ripe-pick/core/watch';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { dayText, money, percent } from '../../shared/format/format.ts';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import NewsPanel from './NewsPanel.vue';
 import CalendarPanel from './CalendarPanel.vue';
 import JointPanel from './JointPanel.vue';
@@ -131,10 +132,13 @@ const until = computed(() => dayText(dateOf(prices.today + prices.days)));
           <p v-if="group.rows.length === 0 && orderedNames.length > 0" class="quiet none">
             Everything that is picked is ordered or there already.
           </p>
-          <p v-else-if="group.rows.length === 0" class="quiet none">
-            Nothing is picked yet. <RouterLink to="/picks">Find the best</RouterLink>, or pick by hand: each
-            pick is watched.
-          </p>
+          <div v-else-if="group.rows.length === 0" class="quiet none">
+            <EmptyPicture shows="strip" />
+            <p>
+              Nothing is picked yet. <RouterLink to="/picks">Find the best</RouterLink>, or pick by hand: each
+              pick is watched.
+            </p>
+          </div>
         </section>
       </div>
       <aside class="side">
@@ -183,7 +187,7 @@ const until = computed(() => dayText(dateOf(prices.today + prices.days)));
   flex-wrap: wrap;
 }
 .note {
-  font-size: 13px;
+  font-size: var(--text-body);
   border-left: 3px solid var(--apricot);
   padding-left: 8px;
 }

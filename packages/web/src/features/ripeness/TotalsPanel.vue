@@ -167,7 +167,7 @@ const spoken = computed(() =>
   padding: 12px 16px;
 }
 text {
-  font-size: 11px;
+  font-size: var(--text-tiny);
   fill: var(--ink-soft);
 }
 .line {
@@ -183,7 +183,7 @@ text {
   padding: 0;
   display: grid;
   gap: 3px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .key {
   margin-right: 12px;
@@ -197,6 +197,6 @@ text {
   vertical-align: middle;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

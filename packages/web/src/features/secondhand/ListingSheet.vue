@@ -342,20 +342,20 @@ header {
   flex-wrap: wrap;
 }
 h2 {
-  font-size: 18px;
+  font-size: var(--text-title);
   margin-right: auto;
 }
 .test h2 {
-  font-size: 16px;
+  font-size: var(--text-large);
 }
 select {
   font: inherit;
-  font-size: 13px;
+  font-size: var(--text-body);
   height: 28px;
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--line-strong);
-  border-radius: 5px;
+  border-radius: var(--round-medium);
 }
 .two {
   display: grid;
@@ -382,7 +382,7 @@ td {
   padding: 0;
   columns: 2;
   column-gap: 24px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .test li {
   break-inside: avoid;

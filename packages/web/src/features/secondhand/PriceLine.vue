@@ -123,7 +123,7 @@ const spoken = computed(
 }
 .inside {
   fill: var(--paper);
-  font-size: 12px;
+  font-size: var(--text-small);
   font-weight: 600;
 }
 .mark {
@@ -131,7 +131,7 @@ const spoken = computed(
   stroke-width: 1.6;
 }
 .label {
-  font-size: 12px;
+  font-size: var(--text-small);
   fill: var(--ink);
 }
 </style>

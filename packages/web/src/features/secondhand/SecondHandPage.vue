@@ -7,6 +7,7 @@ import { useBuying } from '../../shared/stores/buying.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import ListingForm from './ListingForm.vue';
 import ListingSheet from './ListingSheet.vue';
 import { STATE_WORDS, VERDICTS } from './words.ts';
@@ -50,6 +51,7 @@ const isAdding = ref(false);
       <NButton type="primary" size="small" @click="isAdding = true">Appraise a listing</NButton>
     </div>
     <section v-if="finds.length === 0" class="sheet none">
+      <EmptyPicture shows="strip" />
       <p>
         No used listing yet. Type in a listing that you saw: its price, its seller’s reputation, how far away
         it is.
@@ -132,10 +134,10 @@ const isAdding = ref(false);
 }
 .find .quiet {
   margin-left: 0;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .verdict {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   font-weight: 600;
 }
 .verdict.take {

@@ -196,7 +196,7 @@ function place() {
   flex-wrap: wrap;
 }
 h2 {
-  font-size: 18px;
+  font-size: var(--text-title);
 }
 .saves b {
   color: var(--leaf);
@@ -217,16 +217,16 @@ h2 {
   flex-wrap: wrap;
 }
 .order h3 {
-  font-size: 15px;
+  font-size: var(--text-large);
 }
 .order header .num {
   font-weight: 650;
 }
 .code {
   border: 1px dashed var(--plum);
-  border-radius: 4px;
+  border-radius: var(--round-small);
   padding: 0 7px;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .cut {
   fill: var(--sheet);

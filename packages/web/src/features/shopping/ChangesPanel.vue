@@ -83,10 +83,10 @@ const extra = (minor: number | null) =>
   padding: 12px 16px;
   display: grid;
   gap: 6px;
-  font-size: 13.5px;
+  font-size: var(--text-body);
 }
 h2 {
-  font-size: 15px;
+  font-size: var(--text-large);
   margin-top: 4px;
 }
 ul {
@@ -108,6 +108,6 @@ li span:first-child {
   flex: 1 1 170px;
 }
 .small {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

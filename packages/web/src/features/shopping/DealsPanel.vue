@@ -112,7 +112,7 @@ header {
   flex-wrap: wrap;
 }
 h2 {
-  font-size: 17px;
+  font-size: var(--text-title);
 }
 .chips {
   display: flex;

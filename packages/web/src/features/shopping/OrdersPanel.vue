@@ -256,7 +256,7 @@ async function keep(order: Order, event: Event) {
   gap: 6px;
 }
 h2 {
-  font-size: 17px;
+  font-size: var(--text-title);
 }
 .title {
   display: flex;
@@ -280,7 +280,7 @@ summary {
   gap: 8px 16px;
   flex-wrap: wrap;
   align-items: center;
-  font-size: 13px;
+  font-size: var(--text-body);
   padding: 5px 0;
 }
 .scroll {
@@ -290,11 +290,11 @@ summary {
 input,
 select {
   font: inherit;
-  font-size: 13px;
+  font-size: var(--text-body);
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--line-strong);
-  border-radius: 5px;
+  border-radius: var(--round-medium);
   padding: 2px 6px;
   max-width: 150px;
 }

@@ -103,7 +103,7 @@ const setFee = (shop: Shop, value: number | null) => {
 <style scoped>
 summary {
   cursor: pointer;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 .shop {
   display: grid;

@@ -15,6 +15,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import OrderNotes from '../../shared/ui/OrderNotes.vue';
 import Substitutes from '../../shared/ui/Substitutes.vue';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import BasketPanel from './BasketPanel.vue';
 import ChangesPanel from './ChangesPanel.vue';
 import DealsPanel from './DealsPanel.vue';
@@ -88,6 +89,7 @@ function take(slot: Slot, { part, offer }: Substitute) {
       <p>Working out the basket…</p>
     </section>
     <section v-else-if="result?.status === 'nothing'" class="sheet none">
+      <EmptyPicture shows="rows" />
       <p>{{ workspace.active.name }} has no parts yet.</p>
       <RouterLink to="/picks">Pick some, or find the best</RouterLink>
     </section>

@@ -192,7 +192,7 @@ function pickUp() {
   gap: 8px;
 }
 h2 {
-  font-size: 17px;
+  font-size: var(--text-title);
 }
 .keep {
   display: flex;
@@ -206,12 +206,12 @@ h2 {
 }
 select {
   font: inherit;
-  font-size: 13px;
+  font-size: var(--text-body);
   height: 28px;
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--line-strong);
-  border-radius: 5px;
+  border-radius: var(--round-medium);
 }
 .list {
   list-style: none;

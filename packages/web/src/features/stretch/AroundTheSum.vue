@@ -82,7 +82,7 @@ const show = (amount: number) =>
 }
 p {
   margin: 0;
-  font-size: 15px;
+  font-size: var(--text-large);
   font-weight: 600;
   flex: 1 1 300px;
 }

@@ -277,7 +277,7 @@ svg {
 }
 .handle text {
   fill: var(--paper);
-  font-size: 11px;
+  font-size: var(--text-tiny);
   font-weight: 700;
 }
 .handle:focus-visible {

@@ -8,6 +8,7 @@ import { decimal, money } from '../../shared/format/format.ts';
 import { sizeOf } from '../../shared/format/goals.ts';
 import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
 import { moneyWords } from '../../shared/format/schools.ts';
+import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import AroundTheSum from './AroundTheSum.vue';
 import FlipsPanel from './FlipsPanel.vue';
 import FrontierChart from './FrontierChart.vue';
@@ -65,6 +66,7 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
       </p>
     </div>
     <section v-if="workspace.brief.play.games.length === 0" class="sheet">
+      <EmptyPicture shows="steps" />
       <p>Name a game in the brief, and this page shows what every budget would buy for it.</p>
       <RouterLink to="/brief">Go to the brief</RouterLink>
     </section>
@@ -191,7 +193,7 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
   display: flex;
   gap: 6px;
   align-items: center;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   color: var(--ink-soft);
   flex-wrap: wrap;
 }
@@ -242,7 +244,7 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
   text-align: center;
 }
 .small {
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 @media (max-width: 1000px) {
   .below {

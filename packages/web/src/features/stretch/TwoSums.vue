@@ -182,7 +182,7 @@ ul {
   margin: 0;
   padding: 0;
   list-style: none;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 li {
   display: flex;
@@ -203,7 +203,7 @@ li {
     padding-right: 3px;
   }
   .two .num {
-    font-size: 12px;
+    font-size: var(--text-small);
   }
 }
 </style>

@@ -175,7 +175,7 @@ p {
 td .quiet,
 .measured {
   display: block;
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 .acts {
   display: grid;
@@ -190,11 +190,11 @@ td .quiet,
   th,
   td {
     padding: 4px 2px;
-    font-size: 12px;
+    font-size: var(--text-small);
   }
   td .quiet,
   .measured {
-    font-size: 11px;
+    font-size: var(--text-tiny);
   }
 }
 </style>

@@ -121,7 +121,7 @@ figure {
 }
 text {
   fill: var(--ink-soft);
-  font-size: 11px;
+  font-size: var(--text-tiny);
 }
 .end {
   text-anchor: end;

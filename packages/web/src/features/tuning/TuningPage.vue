@@ -298,7 +298,7 @@ const WORDS: Readonly<Record<Outcome, string>> = {
   background: var(--shade);
 }
 .large {
-  font-size: 28px;
+  font-size: var(--text-hero);
   font-weight: 700;
   margin: 0;
 }
@@ -330,7 +330,7 @@ summary {
 table {
   border-collapse: collapse;
   width: 100%;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 th,
 td {

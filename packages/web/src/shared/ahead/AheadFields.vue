@@ -107,7 +107,7 @@ function addWish(kind: LaterWish['kind']) {
 }
 summary {
   cursor: pointer;
-  font-size: 13px;
+  font-size: var(--text-body);
   min-height: 24px;
 }
 </style>

@@ -69,7 +69,7 @@ figure {
 }
 figcaption {
   font-weight: 600;
-  font-size: 13.5px;
+  font-size: var(--text-body);
 }
 .drawing {
   position: relative;
@@ -86,7 +86,7 @@ figcaption {
 }
 .read-off {
   min-height: 1.5em;
-  font-size: 12.5px;
+  font-size: var(--text-small);
   color: var(--ink-soft);
 }
 </style>

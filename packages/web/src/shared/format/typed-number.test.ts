@@ -80,8 +80,8 @@ describe('a number as people type it', () => {
   });
 
   it('reads back what every language writes (Intl.NumberFormat, of ECMA-402)', () => {
-    for (const language of ['en', 'de', 'fr', 'sv', 'de-CH', 'pl', 'pt-BR', 'ja', 'hi', 'ar-EG'])
-      for (const value of [0.5, 12, 139.9, 1299.25, 1_234_567.5])
+    for (const language of ['en', 'de', 'fr', 'sv', 'de-CH', 'pl', 'pt-BR', 'ja', 'hi', 'ar-EG', 'fa', 'he'])
+      for (const value of [0.5, 12, 139.9, 1299.25, 1_234_567.5, -20.5])
         expect(typedNumber(new Intl.NumberFormat(language).format(value), { language })).toBe(value);
     for (const language of ['en', 'de', 'fr', 'sv', 'ja', 'de-CH'])
       for (const currency of ['EUR', 'JPY', 'SEK', 'USD', 'GBP', 'CHF']) {

@@ -47,10 +47,14 @@ const BETWEEN = /[\s_'’‘´`]/gu;
 /** Arabic digits of both kinds; full-width ones are made plain by normalising. */
 const ARABIC = /[\u0660-\u0669\u06f0-\u06f9]/g;
 
+/** Marks of writing from right to left, which stand around signs there. */
+const DIRECTION = /[\u061c\u200e\u200f]/g;
+
 /** The text with digits, marks and signs of arithmetic as a keyboard of the west has them. */
 const plain = (text: string): string =>
   text
     .normalize('NFKC')
+    .replace(DIRECTION, '')
     .replace(ARABIC, (digit) => String(digit.charCodeAt(0) & 0xf))
     .replace(/\u066b|\u3002/g, '.')
     .replace(/[\u066c\u3001\u060c]/g, ',')

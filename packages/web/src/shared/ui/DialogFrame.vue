@@ -93,7 +93,7 @@ header {
   margin-bottom: 8px;
 }
 h2 {
-  font-size: 18px;
+  font-size: var(--text-title);
 }
 .body {
   max-height: 76vh;

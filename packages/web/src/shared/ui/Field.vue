@@ -21,10 +21,10 @@ defineProps<{ label: string; hint?: string }>();
   min-width: 0;
 }
 .label {
-  font-size: 12.5px;
+  font-size: var(--text-small);
   font-weight: 600;
 }
 .hint {
-  font-size: 12px;
+  font-size: var(--text-small);
 }
 </style>

@@ -183,7 +183,7 @@ const behind = computed(() => props.suffix ?? props.currency);
   min-width: 0;
 }
 .problem {
-  font-size: 12px;
+  font-size: var(--text-small);
   color: var(--danger);
 }
 </style>

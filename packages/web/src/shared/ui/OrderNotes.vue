@@ -39,7 +39,7 @@ function words({ kind, held, paidMinor }: OrderNote): string {
   display: grid;
   gap: 4px;
   color: var(--apricot);
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 p {
   margin: 0;

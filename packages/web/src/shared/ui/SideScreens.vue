@@ -55,7 +55,7 @@ const screens = computed(() => [
 <style scoped>
 .beside {
   width: 100%;
-  font-size: 12.5px;
+  font-size: var(--text-small);
 }
 caption {
   text-align: left;

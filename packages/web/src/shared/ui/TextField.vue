@@ -29,7 +29,7 @@ const emit = defineEmits<{ change: [value: string] }>();
   color: var(--ink);
   background: var(--field, var(--sheet));
   border: 1px solid var(--line-strong);
-  border-radius: 6px;
+  border-radius: var(--round-medium);
 }
 .text:focus-visible {
   outline: 2px solid var(--focus);

@@ -32,6 +32,6 @@ function stop() {
 <style scoped>
 .tuned {
   margin: 0;
-  font-size: 13px;
+  font-size: var(--text-body);
 }
 </style>
