@@ -38,7 +38,8 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.waitForTimeout(400);
       await page.screenshot({ path: join(folder, `${name}-${colorScheme}.png`) });
     };
-    if (colorScheme === 'light') await shoot('brief', '/brief');
+    if (colorScheme === 'light')
+      await shoot('brief', '/brief', (page) => page.getByText('Proved: no set of these parts').waitFor());
     if (colorScheme === 'dark') {
       await page.goto(`${address}/picks`);
       await page.getByText('Seat two').first().click();
