@@ -187,7 +187,7 @@ export const withoutTours = (context: BrowserContext): Promise<unknown> =>
   });
 
 /** The brief's groups are open on every page, unless a test says otherwise by `with-folded-groups` in the session's storage. */
-const withOpenGroups = (context: BrowserContext): Promise<unknown> =>
+export const withOpenGroups = (context: BrowserContext): Promise<unknown> =>
   context.addInitScript(() => {
     if (location.protocol === 'about:' || sessionStorage.getItem('with-folded-groups') !== null) return;
     const groups = '["spending","owned","frames","jobs","box","ahead","risk","wishes"]';

@@ -1,6 +1,6 @@
 import type { BrowserContext } from '@playwright/test';
 import { cutOff } from '../cut-off.ts';
-import { expect, reset, test, withoutTours } from '../fixtures.ts';
+import { expect, reset, test, withOpenGroups, withoutTours } from '../fixtures.ts';
 import { goTo, MONEY_SCREENS, OTHERS, settled } from '../screens.ts';
 
 test.describe.configure({ mode: 'parallel' });
@@ -55,6 +55,7 @@ for (const language of ['en', 'de', 'ja'])
     // Its own context: what a service worker asks for could not be changed.
     const context = await browser.newContext({ baseURL, serviceWorkers: 'block', reducedMotion: 'reduce' });
     await withoutTours(context);
+    await withOpenGroups(context);
     await context.addInitScript((tag) => localStorage.setItem('ripe-pick-numbers', tag), language);
     await exaggerate(context);
     const page = await context.newPage();

@@ -11,8 +11,10 @@ import { textsOfCode, textsOfVue, type ShownText } from './shown-texts.ts';
 const NOT_SHOWN = /\.test\.ts$|\/src\/test\/|\/migrations\/|vocabulary|records-table\.ts$/;
 /** Texts that name a column, a key or a shop, or show what people write. */
 const NAMES =
-  /^game;preset|The first row names the columns|^a step is named|^~copy of|^Quay Board$|^Processor: /;
-const PACKAGES = ['web', 'core', 'server', 'contract', 'cli', 'market'].map((name) => `packages/${name}/src`);
+  /^game;preset|The first row names the columns|^a step is named|^~copy of|^Quay Board$|^Slip$|^Processor: /;
+const PACKAGES = ['web', 'core', 'server', 'contract', 'cli', 'market', 'demo'].map(
+  (name) => `packages/${name}/src`,
+);
 
 const files = execFileSync('git', ['ls-files', ...PACKAGES], { encoding: 'utf8' })
   .split('\n')
@@ -42,6 +44,17 @@ describe('the words of screens, exports and the command line', () => {
     const lines = readFileSync('docs/guide.md', 'utf8').split('\n');
     const texts = lines.map((text, n) => ({ line: n + 1, text: text.replace(/`[^`]*`/g, '') }));
     expect(bannedIn('docs/guide.md', texts)).toEqual([]);
+  });
+});
+
+describe('names of the demo', () => {
+  it('of its deals say them too', () => {
+    const { deals } = JSON.parse(readFileSync('packages/demo/data/deals.json', 'utf8')) as {
+      deals: { name: string }[];
+    };
+    const texts = deals.map(({ name }, n) => ({ line: n + 1, text: name }));
+    expect(texts.length).toBeGreaterThan(10);
+    expect(bannedIn('packages/demo/data/deals.json', texts)).toEqual([]);
   });
 });
 

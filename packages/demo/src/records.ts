@@ -187,7 +187,7 @@ export function spoil(records: readonly BenchRecord[], d: DemoDraws): BenchRecor
       average: tenth(record.average * 1.06),
       low: null,
       clocks: 'raised',
-      note: 'card and processor tuned',
+      note: 'graphics card and processor tuned',
     }),
     (record) => ({ ...record, widthPx: null, heightPx: null, note: 'mean over 1080p and 1440p' }),
     (record) => ({ ...record, renderScale: null, note: 'upscaling not stated' }),

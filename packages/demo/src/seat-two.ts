@@ -61,11 +61,11 @@ export interface SeatTwo {
 }
 
 const WHY: { readonly [S in Slot]?: string } = {
-  cpu: 'its clock may be raised, and seat one is short of processor',
-  motherboard: 'it lets clocks be raised, and takes new firmware from a stick without a processor',
-  memory: 'its profile is as fast as the board goes',
+  cpu: 'it can be overclocked, and seat one is short of processor',
+  motherboard: 'it overclocks, and takes a new BIOS from a stick without a processor',
+  memory: 'its profile is as fast as the motherboard goes',
   gpu: 'the most frames for what was left',
-  psu: 'enough for a larger card later',
+  psu: 'enough for a larger graphics card later',
 };
 const DAYS = { chosen: '2026-10-31', ordered: '2026-11-02', came: '2026-11-06', built: '2026-11-07' };
 
@@ -161,7 +161,7 @@ function assemblyOf(picks: Picks, session: Session, orders: SeatTwo['orders']): 
     notes: [
       {
         code: 'first-start',
-        text: 'Its firmware was from a year before the processor. Flashed from a stick, ten minutes.',
+        text: 'Its BIOS was from a year before the processor. Flashed from a stick, ten minutes.',
       },
       { code: 'mount-cooler', text: 'The last screw wants somebody to hold the tower.' },
     ],

@@ -86,7 +86,7 @@ const tariff = computed(
       clearable
       :value="brief.play.objective.balanceLimit"
       :options="BALANCE"
-      placeholder="All money where it helps most"
+      placeholder="No limit"
       @update:value="setBalance"
     />
     <ChoiceField

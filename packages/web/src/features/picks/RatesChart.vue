@@ -4,6 +4,7 @@ import { computed, useTemplateRef } from 'vue';
 import type { GameRates } from '@ripe-pick/core/frames';
 import ChartFigure from '../../shared/charts/ChartFigure.vue';
 import { fps } from '../../shared/format/format.ts';
+import { goalsTitle } from '../../shared/format/goals.ts';
 import { linear } from '../../shared/format/linear.ts';
 
 /** What every game is expected to run at, with its range, its lows and its goal. */
@@ -39,18 +40,10 @@ const words = (game: GameRates) =>
 const points = computed(() =>
   props.games.map((game, n) => ({ x: column(n), y: y.value(game.average), words: words(game) })),
 );
-const title = computed(() => {
-  const { length } = props.games;
-  const reached = props.games.filter((game) => game.average >= game.target).length;
-  if (length === 1)
-    return `${props.nameOf(props.games[0].game)} ${reached === 1 ? 'reaches' : 'misses'} its goal`;
-  if (reached === length) return 'Every game reaches its goal';
-  return reached === 0 ? 'No game reaches its goal' : `${reached} of ${length} games reach their goal`;
-});
 </script>
 
 <template>
-  <ChartFigure :title="title" :points="points" is-along>
+  <ChartFigure :title="goalsTitle(games, nameOf)" :points="points" is-along>
     <div ref="holder" :style="{ height: `${HEIGHT}px` }">
       <svg
         v-if="width > 0"

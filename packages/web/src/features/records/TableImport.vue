@@ -124,7 +124,7 @@ async function bringIn() {
     <p class="quiet">
       CSV, or cells copied from a spreadsheet. The first row names the columns: game, processor and average
       are needed; preset, width, height, card, memory gb, channels, mts, cl, low, low definition, source and
-      on make a benchmark complete. docs/formats/benchmarks.md lists all.
+      on make a benchmark complete. docs/formats/records.md lists all.
     </p>
     <div class="row">
       <button class="plain strong" @click="input?.click()">Choose a file</button>

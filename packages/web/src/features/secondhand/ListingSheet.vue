@@ -128,7 +128,7 @@ function tryIt() {
         {{ find.parts.map((part) => names.part(part)).join(' + ') }} · grade {{ find.grade
         }}{{ find.monthsOld === null ? '' : `, ${find.monthsOld} months old` }} ·
         {{ find.seller || 'seller not named' }},
-        {{ find.rated === 0 ? 'no benchmark' : `${find.good} of ${find.rated} good` }} ·
+        {{ find.rated === 0 ? 'no rating yet' : `${find.good} of ${find.rated} good` }} ·
         {{ find.returnDays > 0 ? `${find.returnDays} days to return` : 'no return' }} · seen
         {{ dayText(find.seenOn) }}{{ find.where ? `, ${find.where}` : '' }}
       </p>

@@ -3,9 +3,24 @@ import type { Screen } from '@ripe-pick/core/parts';
 import { sizeWords } from './runs.ts';
 import { decimal } from './format.ts';
 
+type Aimed = Pick<GameRates, 'average' | 'target'>;
+const isMet = ({ average, target }: Aimed): boolean => average >= target;
+
+/** How many of some games reach their goals, in a sentence; a single one by its name. */
+export function goalsTitle(
+  games: readonly (Aimed & Pick<GameRates, 'game'>)[],
+  nameOf: (id: string) => string,
+) {
+  const met = games.filter(isMet).length;
+  if (games.length === 1) return `${nameOf(games[0].game)} ${met === 1 ? 'reaches' : 'misses'} its goal`;
+  if (met === games.length) return 'Every game reaches its goal';
+  if (met === 0) return 'No game reaches its goal';
+  return `${met} of ${games.length} games ${met === 1 ? 'reaches its goal' : 'reach their goals'}`;
+}
+
 /** A goal as it is met, or short by how much: "144 ✓", "60, short by 8". An average that rounds to it is told by a tenth. */
-export function goalWords({ average, target }: Pick<GameRates, 'average' | 'target'>): string {
-  if (average >= target) return `${target} ✓`;
+export function goalWords({ average, target }: Aimed): string {
+  if (isMet({ average, target })) return `${target} ✓`;
   const short = target - average;
   return `${target}, short by ${short < 1 ? decimal(short, 1) : Math.round(short)}`;
 }
