@@ -30,7 +30,17 @@ test('Ripeness tells each pick, opens to its course, takes a target and takes it
   await expect(page.getByText('working it out…')).toBeHidden();
   // Where there is no view, no odds are drawn: how it stands depends on what the market did in tests before.
   const isTold = !((await card.textContent()) ?? '').includes('No view');
+  // The strip is read off by keys, price by price from today's on, and by the pointer.
   await card.focus();
+  await page.keyboard.press('End');
+  await expect(card).toContainText(/% above today: /);
+  await page.keyboard.press('Home');
+  await expect(card).toContainText(/% below today: /);
+  await page.keyboard.press('Escape');
+  await expect(card).not.toContainText('below today');
+  await card.getByRole('img', { name: /^today/ }).hover();
+  await expect(card).toContainText(/seen on \d+ days? of the last 90|buying pays below this|: today/);
+  await page.mouse.move(0, 0);
   await page.keyboard.press('Enter');
   const detail = page.getByRole('region', { name: /Bramfell Ember 270 Duo 8 GB over time/ });
   await expect(detail).toBeVisible();

@@ -1,5 +1,6 @@
 import { scorerFor } from '../frames/index.ts';
 import type { Brief, FrameModel, Memory, PartSet } from '../parts/index.ts';
+import { upTo, whole } from '../units/index.ts';
 
 /** Something to set up once the machine starts, and how to see that it took. Common practice, no source. */
 export interface SetupItem {
@@ -38,15 +39,15 @@ function memorySettings({ memory, motherboard: board }: PartSet): SetupItem[] {
     const clock = on / 2;
     found.push({
       code: 'memory-profile',
-      title: `The memory’s rated profile: ${on} MT/s`,
-      why: `Until it is switched on in the BIOS the memory kit runs at ${off} MT/s. It is the step that is forgotten most.`,
-      verify: `A tool that reads the memory shows its clock: ${clock} MHz for ${on} MT/s, since two transfers go with each clock.`,
+      title: `The memory’s rated profile: ${whole(on)} MT/s`,
+      why: `Until it is switched on in the BIOS the memory kit runs at ${whole(off)} MT/s. It is the step that is forgotten most.`,
+      verify: `A tool that reads the memory shows its clock: ${upTo(clock, 1)} MHz for ${whole(on)} MT/s, since two transfers go with each clock.`,
       expected: { value: clock, unit: 'MHz' },
       judge: (reading) => {
         if (isNear(reading, clock) || isNear(reading, on)) return null; // some tools tell transfers
         if (isNear(reading, off / 2) || isNear(reading, off))
           return {
-            points: `That is the base rate, ${off} MT/s: the profile is off.`,
+            points: `That is the base rate, ${whole(off)} MT/s: the profile is off.`,
             mend: 'Switch the rated profile on in the BIOS, save, and start anew.',
           };
         return {
@@ -118,7 +119,7 @@ function cardSettings({ gpu, motherboard: board, cpu }: PartSet): SetupItem[] {
               reading >= lanes
                 ? null
                 : {
-                    points: `It gets ${reading} of ${lanes} lanes: the lower slot, or not home.`,
+                    points: `It gets ${upTo(reading, 1)} of ${lanes} lanes: the lower slot, or not home.`,
                     mend: 'Switch off and unplug, put it into the upper slot until the catch clicks.',
                   },
           },
@@ -178,7 +179,7 @@ const HEAT: SetupItem = {
 };
 const refreshAt = (hz: number): SetupItem => ({
   code: 'refresh',
-  title: `The screen at ${hz} Hz`,
+  title: `The screen at ${upTo(hz, 2)} Hz`,
   why: 'Systems often begin at 60.',
   verify: 'The system’s page about the screen.',
   expected: { value: hz, unit: 'Hz' },
@@ -186,7 +187,7 @@ const refreshAt = (hz: number): SetupItem => ({
     reading >= hz * (1 - NEAR)
       ? null
       : {
-          points: `It shows ${reading} of ${hz} pictures a second.`,
+          points: `It shows ${upTo(reading, 2)} of ${upTo(hz, 2)} pictures a second.`,
           mend: 'Choose the rate in the system; where it is not offered, another lead or another output.',
         },
 });

@@ -1,4 +1,5 @@
 import type { Cause } from '../bench/index.ts';
+import { upTo } from '../units/index.ts';
 import { CAUSE_TABLE, type StartCauseCode } from './causes.ts';
 import type { SetupItem } from './settings.ts';
 
@@ -42,7 +43,7 @@ export function toldCauses(
     if (reading === null)
       return [{ cause, factor: FACTORS.ticked, words: `${item.title}: ticked as seen to.` }];
     const fault = item.judge(reading);
-    const read = `${item.title}: ${reading} ${item.expected?.unit.split(' ')[0] ?? ''} was read off.`;
+    const read = `${item.title}: ${upTo(reading, 1)} ${item.expected?.unit.split(' ')[0] ?? ''} was read off.`;
     return fault
       ? [{ cause, factor: FACTORS.off, words: `${read} ${fault.points}` }]
       : [{ cause, factor: FACTORS.right, words: `${read} That is right.` }];

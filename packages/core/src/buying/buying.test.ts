@@ -74,10 +74,10 @@ describe('a slip', () => {
   });
   it('holds its days: the last one counts, the one after does not', () => {
     expect(typeof stepClaim(whole, 'bought', { on: '2026-11-30' })).toBe('object');
-    expect(stepClaim(whole, 'bought', { on: '2026-12-01' })).toContain('2026-11-30');
+    expect(stepClaim(whole, 'bought', { on: '2026-12-01' })).toContain('30 Nov 2026');
     const bought = { ...whole, state: 'bought' as const };
     expect(typeof stepClaim(bought, 'sent', { on: '2026-12-20' })).toBe('object');
-    expect(stepClaim(bought, 'sent', { on: '2026-12-21' })).toContain('2026-12-20');
+    expect(stepClaim(bought, 'sent', { on: '2026-12-21' })).toContain('20 Dec 2026');
     expect(stepClaim({ ...SLIP, state: 'bought' }, 'sent', { on: '2026-12-01' })).toContain('receipt');
   });
   it('says what it waits for, and when that is soon or late', () => {

@@ -1,6 +1,6 @@
 import { learntHabits, type Cost } from '../money/index.ts';
 import type { Brief, Deal } from '../parts/index.ts';
-import { addDays, daysBetween } from '../units/index.ts';
+import { addDays, dayText, daysBetween } from '../units/index.ts';
 import type { ClaimState, LineState, RebateClaim } from './types.ts';
 
 /** What may follow on each state. Exhaustive, so that a new state has to say where it leads. */
@@ -30,12 +30,13 @@ export function stepClaim(slip: RebateClaim, to: ClaimState, facts: StepFacts): 
   switch (to) {
     case 'bought':
       if (slip.lastPurchase !== null && facts.on > slip.lastPurchase)
-        return `The last day to buy was ${slip.lastPurchase}.`;
+        return `The last day to buy was ${dayText(slip.lastPurchase)}.`;
       return { ...slip, state: to, boughtOn: facts.on };
     case 'sent': {
       const missing = slip.papers.filter((paper) => !paper.have).map((paper) => paper.name);
       if (missing.length > 0) return `Still missing: ${missing.join(', ')}.`;
-      if (slip.sendBy !== null && facts.on > slip.sendBy) return `The last postmark day was ${slip.sendBy}.`;
+      if (slip.sendBy !== null && facts.on > slip.sendBy)
+        return `The last postmark day was ${dayText(slip.sendBy)}.`;
       return { ...slip, state: to, sentOn: facts.on };
     }
     case 'paid':

@@ -13,6 +13,7 @@ import {
   SUPPLY,
 } from '../test/fixtures.ts';
 import type { Brief, Extra, PartSet } from '../parts/index.ts';
+import { writeNumbersAs } from '../units/index.ts';
 import { checkBuild, decided, firstBarrier, isBarred, isBarrier, openSlots, ruleContext } from './check.ts';
 import type { RuleContext, Verdict } from './rule.ts';
 import { RULES } from './rules/index.ts';
@@ -785,11 +786,22 @@ describe('rules', () => {
   it('every rule has a row that passes, one that does not, and one for a sheet that is silent', () => {
     for (const rule of RULES) {
       const verdicts = new Set(TABLE.filter((row) => row[0] === rule.id).map((row) => row[3]));
-      expect(verdicts.has('pass'), `${rule.id} lacks a run`).toBe(true);
+      expect(verdicts.has('pass'), `${rule.id} lacks a pass`).toBe(true);
       verdicts.delete('pass');
       const silent = verdicts.delete('unknown');
-      expect(verdicts.size, `${rule.id} lacks a row that does not run`).toBeGreaterThan(0);
+      expect(verdicts.size, `${rule.id} lacks a row that does not pass`).toBeGreaterThan(0);
       expect(silent, `${rule.id} lacks an unknown`).toBe(!WITHOUT_SHEET.includes(rule.id));
+    }
+  });
+  it('writes the figures of its sentences as the user writes numbers', () => {
+    const set = { ...GOOD, gpu: { ...CARD, slotsWide: 2.5 }, case: { ...CASE, expansionSlots: 2 } };
+    const sentence = () => checkBuild(set, CONTEXT).find(({ rule }) => rule === 'card-width')?.sentence;
+    expect(sentence()).toBe('The graphics card is 2.5 slots thick, the case has 2.');
+    writeNumbersAs('de');
+    try {
+      expect(sentence()).toBe('The graphics card is 2,5 slots thick, the case has 2.');
+    } finally {
+      writeNumbersAs('en');
     }
   });
   it('every rule that does not pass says so in a sentence with its figures, and how to mend it', () => {

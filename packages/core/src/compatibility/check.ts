@@ -11,7 +11,7 @@ import {
   type Slot,
   type Drive,
 } from '../parts/index.ts';
-import type { Judgement, Rule, RuleContext, Verdict } from './rule.ts';
+import { said, type Judgement, type Rule, type RuleContext, type Verdict } from './rule.ts';
 import { RULES } from './rules/index.ts';
 
 /** What a rule found about a build. */
@@ -95,7 +95,7 @@ function finding(rule: Rule, judgement: Judgement, set: PartSet): Finding {
           sentence: `${rule.title}: not known, a spec is missing.`,
           mend: 'Look the missing spec up and type it in, or take a part whose specs are complete.',
         }
-      : rule.words(judgement, set);
+      : rule.words(said(judgement), set);
   return {
     rule: rule.id,
     title: rule.title,

@@ -1,5 +1,5 @@
 import { slotWords } from '../parts/index.ts';
-import { countWords } from '../units/index.ts';
+import { countWords, dayText } from '../units/index.ts';
 import type { Blocker } from './blockers.ts';
 
 /** A blocker in one plain sentence. */
@@ -8,7 +8,7 @@ export function blockerWords(blocker: Blocker): string {
     case 'no-game':
       return 'The brief names no game, so no frame rate can be compared.';
     case 'ready-by-passed':
-      return `The day by which all has to be there, ${blocker.readyBy}, has passed: nothing that is bought now can arrive by it. Give the brief a later day, or none.`;
+      return `The day by which all has to be there, ${dayText(blocker.readyBy)}, has passed: nothing that is bought now can arrive by it. Give the brief a later day, or none.`;
     case 'unknown-game':
       return `The catalogue no longer has ${countWords(blocker.games.length, 'game')} of the brief: ${blocker.games.join(', ')}.`;
     case 'no-part':

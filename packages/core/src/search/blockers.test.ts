@@ -71,7 +71,7 @@ describe('when nothing fits, the true reason is named', () => {
     const passed = (b: Brief): Brief => ({ ...b, dates: { buyOn: null, readyBy: '2026-11-01' } });
     const { blockers } = whyNothing({ shop: { sendsInDays: 3 }, brief: passed });
     expect(blockers).toEqual([{ code: 'ready-by-passed', readyBy: '2026-11-01' }]);
-    expect(blockerWords(blockers[0])).toContain('2026-11-01, has passed');
+    expect(blockerWords(blockers[0])).toContain('1 Nov 2026, has passed');
   });
   it('money: what is missing, to the cent', () => {
     // The cheapest set does without card and cooler: six parts.

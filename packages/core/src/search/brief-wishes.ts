@@ -1,4 +1,5 @@
 import { slotWords, type Brief, type Condition, type Slot } from '../parts/index.ts';
+import { dayText, upTo, whole } from '../units/index.ts';
 
 export type WishKind =
   | 'memory'
@@ -73,8 +74,8 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: { maxLitres } }) => [
     'size',
     maxLitres !== null,
-    `a case of at most ${maxLitres} litres`,
-    `a case larger than ${maxLitres} litres`,
+    `a case of at most ${upTo(maxLitres ?? 0, 1)} litres`,
+    `a case larger than ${upTo(maxLitres ?? 0, 1)} litres`,
     needs({ maxLitres: null }),
   ],
   ({ needs: n }) => [
@@ -117,7 +118,7 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: { psuQuality } }) => [
     'quality',
     psuQuality !== null,
-    `a power supply marked ${psuQuality} or better`,
+    `a power supply marked ${upTo(psuQuality ?? 0, 1)} or better`,
     'a power supply of any mark',
     needs({ psuQuality: null }),
   ],
@@ -131,7 +132,7 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: { maxNoiseDb } }) => [
     'noise',
     maxNoiseDb !== null,
-    `a cooler of at most ${maxNoiseDb} dB`,
+    `a cooler of at most ${upTo(maxNoiseDb ?? 0, 1)} dB`,
     'a cooler of any noise',
     needs({ maxNoiseDb: null }),
   ],
@@ -201,8 +202,8 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ dates: { readyBy } }) => [
     'dates',
     readyBy !== null,
-    `everything there by ${readyBy}`,
-    `parts that arrive after ${readyBy}`,
+    `everything there by ${dayText(readyBy ?? '')}`,
+    `parts that arrive after ${dayText(readyBy ?? '')}`,
     (b) => ({ ...b, dates: { ...b.dates, readyBy: null } }),
   ],
   ({ whereToBuy: { maxAgeDays } }) => [
@@ -216,7 +217,7 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
 
 function memoryWish({ needs: { memoryGb } }: Brief): Wish {
   const steps = MEMORY_STEPS_GB.filter((gb) => gb < memoryGb).map((gb) => ({
-    sentence: `${memoryGb - gb} GB less memory (${gb} in place of ${memoryGb})`,
+    sentence: `${whole(memoryGb - gb)} GB less memory (${whole(gb)} in place of ${whole(memoryGb)})`,
     change: needs({ memoryGb: gb }),
   }));
   return { kind: 'memory', kept: `${memoryGb} GB of memory`, steps };
@@ -226,13 +227,13 @@ function storageWish({ needs: { fastStorageGb, totalStorageGb } }: Brief): Wish 
   const steps = [0.5, 0.25, 0].map((share) => {
     const fast = Math.round(fastStorageGb * share);
     const total = Math.round(totalStorageGb * share);
-    const less = `less storage (${fast} GB fast, ${total} GB in all)`;
+    const less = `less storage (${whole(fast)} GB fast, ${whole(total)} GB in all)`;
     return {
       sentence: share === 0 ? 'no storage bought at all' : less,
       change: needs({ fastStorageGb: fast, totalStorageGb: total }),
     };
   });
-  const kept = `${fastStorageGb} GB fast and ${totalStorageGb} GB in all of storage`;
+  const kept = `${whole(fastStorageGb)} GB fast and ${whole(totalStorageGb)} GB in all of storage`;
   return { kind: 'storage', kept, steps: fastStorageGb > 0 || totalStorageGb > 0 ? steps : [] };
 }
 

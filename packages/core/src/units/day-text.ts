@@ -8,6 +8,9 @@ export function writeDaysFrom(day: string | null): void {
   today = day;
 }
 
+/** The day that years are told from. */
+export const daysWrittenFrom = (): string | null => today;
+
 /** Making a formatter costs far more than using one. */
 const formatters = new Map<string, Intl.DateTimeFormat>();
 

@@ -35,6 +35,16 @@ export const decimal = (value: number, places: number): string =>
     signDisplay: 'negative',
   }).format(value);
 
+/** A number with at most so many decimals: 2.5 and 3. */
+export const upTo = (value: number, places: number): string =>
+  formatterOf(`up to ${places}`, { maximumFractionDigits: places, signDisplay: 'negative' }).format(value);
+
+/** A number of any size with so many digits that count: 16.67 and 0.01667 with four. */
+export const significant = (value: number, digits: number): string =>
+  formatterOf(`significant ${digits}`, { maximumSignificantDigits: digits, signDisplay: 'negative' }).format(
+    value,
+  );
+
 /** A whole number with grouped thousands. */
 export const whole = (value: number): string => decimal(value, 0);
 

@@ -18,12 +18,12 @@ import {
   type PartRead,
 } from '@ripe-pick/core/specs';
 import { MonitorReader, type MonitorRead } from '@ripe-pick/core/tuning/monitor';
-import { expose } from 'comlink';
 import Papa from 'papaparse';
 import { drive, Tickets } from './drive.ts';
 import { mergePlan, packPlan, packText } from './merge-plan.ts';
 import type { CalendarRead } from './read-calendar.ts';
 import { pastedPart, pastedParts } from './pasted-parts.ts';
+import { serveWork } from './serve.ts';
 
 /** What a text says of one part, what it offers it at, and how many parts it may really list. */
 export interface SinglePart {
@@ -131,4 +131,4 @@ const bench = {
 };
 
 export type Bench = typeof bench;
-expose(bench);
+serveWork(bench);

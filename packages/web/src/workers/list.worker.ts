@@ -1,5 +1,5 @@
 import { readList, type ListRead } from '@ripe-pick/core/audit';
-import { expose } from 'comlink';
+import { serveWork } from './serve.ts';
 
 /** Reads lists away from the page: one of thousands of lines takes seconds. */
 const reader = {
@@ -8,4 +8,4 @@ const reader = {
 };
 
 export type ListReader = typeof reader;
-expose(reader);
+serveWork(reader);

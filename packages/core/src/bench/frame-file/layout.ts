@@ -1,4 +1,5 @@
 import { median } from '../../stats/index.ts';
+import { significant } from '../../units/index.ts';
 import { cellsOf, numberIn, shapeOf, suffixOf, type TableShape } from './rows.ts';
 import {
   frameUnits,
@@ -161,7 +162,7 @@ const askAbout = (row: number, readings: readonly ColumnReading[]) =>
     row,
     new Set(readings.map(({ column }) => column)).size > 1
       ? 'More than one column can hold frames, and no heading says which.'
-      : `The figures of ${readings[0].name} can be read in more than one way, and no heading says which: their median is ${Number(readings[0].middle.toPrecision(4))}.`,
+      : `The figures of ${readings[0].name} can be read in more than one way, and no heading says which: their median is ${significant(readings[0].middle, 4)}.`,
     'Choose how to read them.',
     readings,
   );
@@ -213,7 +214,7 @@ export function layoutOf(
   if (readings.length === 1) return layout(readings[0]);
   return failed(
     firstRow,
-    `The figures of ${column.name || `column ${column.column + 1}`} are no frames: their median is ${Number(median(column.values).toPrecision(6))}.`,
+    `The figures of ${column.name || `column ${column.column + 1}`} are no frames: their median is ${significant(median(column.values), 6)}.`,
     'Frame times come to between 2 and 2,000 frames a second in the unit of their heading; running time rises from row to row.',
   );
 }

@@ -28,7 +28,7 @@ export const coolerHeat: Rule = {
     return atLeast(cpu.stockCooler.heatWatts, cpu.packagePowerWatts, 'W');
   },
   words: (j) =>
-    j.actual === 0
+    j.actual === '0'
       ? { sentence: 'The processor comes without a cooler.', mend: 'Add a cooler.' }
       : {
           sentence: `The cooler handles ${j.actual} W, the processor draws up to ${j.limit} W.`,
@@ -106,7 +106,7 @@ export const radiatorPlace: Rule = {
   },
   words: (j) => ({
     sentence:
-      j.limit === 0
+      j.limit === '0'
         ? `The cooler has a ${j.actual} mm radiator, the case has no place for one.`
         : `The cooler has a ${j.actual} mm radiator; the case’s places go up to ${j.limit} mm, and none has that length.`,
     mend: 'Take a cooler without a radiator, or a case with the place.',

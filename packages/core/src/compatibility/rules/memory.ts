@@ -166,7 +166,7 @@ export const memoryFloor: Rule = {
     return floors ? atLeast(kitGb(memory), floors.memoryGb, 'GB') : UNKNOWN;
   },
   words: (j) => ({
-    sentence: `${j.actual} GB of memory; the heaviest game with what runs beside it asks for ${Number(j.limit).toFixed(1)} GB.`,
+    sentence: `${j.actual} GB of memory; the heaviest game with what runs beside it asks for ${j.limit} GB.`,
     mend: 'Take a larger memory kit, a lower preset, or let the loss of frames count in place of a floor.',
   }),
 };
@@ -180,7 +180,7 @@ export const videoMemoryFloor: Rule = {
     return floors ? atLeast(gpu.videoMemoryGb, floors.videoMemoryGb, 'GB') : UNKNOWN;
   },
   words: (j) => ({
-    sentence: `${j.actual} GB of video memory; the heaviest game asks for ${Number(j.limit).toFixed(1)} GB at this resolution.`,
+    sentence: `${j.actual} GB of video memory; the heaviest game asks for ${j.limit} GB at this resolution.`,
     mend: 'Take a graphics card with more memory, a lower preset, or let the loss of frames count in place of a floor.',
   }),
 };

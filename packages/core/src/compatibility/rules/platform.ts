@@ -32,7 +32,7 @@ export const firmware: Rule = {
     return motherboard.flashesWithoutCpu === null ? UNKNOWN : { verdict: 'block', ...figures };
   },
   words: (j, { motherboard }) =>
-    j.limit === undefined
+    j.limit === ''
       ? {
           sentence: `No BIOS for chipset ${j.actual} runs this processor.`,
           mend: 'Take a motherboard with a newer chipset, or an older processor.',

@@ -1,5 +1,6 @@
 import { isAdded, SLOTS, type Gpu, type GpuPower, type Nullable } from '../../parts/index.ts';
 import { deciwatts, loadOf, neededPsuWatts } from '../../power/index.ts';
+import { dayText } from '../../units/index.ts';
 import { atLeast, atMost, PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
 
 /**
@@ -35,7 +36,7 @@ export const psuWatts: Rule = {
     return need.isLeast ? UNKNOWN : { verdict: 'pass', ...figures };
   },
   words: (j) => ({
-    sentence: `The power supply is rated for ${j.actual} W; by the brief's rule ${Math.ceil(Number(j.limit))} W are needed.`,
+    sentence: `The power supply is rated for ${j.actual} W; by the brief's rule ${j.limit} W are needed.`,
     mend: 'Take a stronger power supply or a thriftier graphics card.',
   }),
 };
@@ -184,7 +185,7 @@ export const psuQuality: Rule = {
     return psu.quality === null ? UNKNOWN : atLeast(psu.quality.mark, needs.psuQuality, 'of 5');
   },
   words: (j, { psu }) => ({
-    sentence: `The power supply’s mark is ${j.actual} of 5 (${psu?.quality?.source}, ${psu?.quality?.on}), the brief asks for ${j.limit}.`,
+    sentence: `The power supply’s mark is ${j.actual} of 5 (${psu?.quality?.source}, ${dayText(psu?.quality?.on ?? '')}), the brief asks for ${j.limit}.`,
     mend: 'Take a better power supply. Marks go stale: look at the date.',
   }),
 };
@@ -204,7 +205,7 @@ export const plannedWatts: Rule = {
     return judgement.verdict === 'block' ? { ...judgement, verdict: 'warn' } : judgement;
   },
   words: (j) => ({
-    sentence: `The power supply is rated for ${j.actual} W; with the planned graphics card ${Math.ceil(Number(j.limit))} W are needed.`,
+    sentence: `The power supply is rated for ${j.actual} W; with the planned graphics card ${j.limit} W are needed.`,
     mend: 'Take a stronger power supply now, or count a new one into the later step.',
   }),
 };

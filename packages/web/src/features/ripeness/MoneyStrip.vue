@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { nearestPoint } from '../../shared/charts/readout.ts';
 import type { PriceVerdict } from '../../workers/prices.worker.ts';
 import { money } from '../../shared/format/format.ts';
+import { LOOKED_BACK_DAYS, stripMarks, type StripMark } from './strip-marks.ts';
 
 /**
  * A part’s prices on the money axis, all strips at one scale: today in the middle, cheaper to the left. Ticks are the prices of the last
@@ -12,7 +14,10 @@ const props = defineProps<{
   currency: string;
   today: number;
   target: number | null;
+  /** The price that is read off, marked. */
+  at: number | null;
 }>();
+const emit = defineEmits<{ read: [mark: StripMark | null] }>();
 
 /** The strip reaches so far below and above today’s price, as shares. */
 const BELOW = 0.3;
@@ -27,13 +32,22 @@ const x = (price: number) => {
 const ticks = computed(() => {
   const counts = new Map<number, number>();
   for (const { day, price } of props.verdict.history)
-    if (price !== null && day > props.today - 90) {
+    if (price !== null && day > props.today - LOOKED_BACK_DAYS) {
       const at = Math.round(x(price) / 3) * 3;
       counts.set(at, (counts.get(at) ?? 0) + 1);
     }
   const most = Math.max(1, ...counts.values());
   return [...counts].map(([at, count]) => ({ at, height: 3 + (11 * count) / most }));
 });
+const marks = computed(() => stripMarks(props.verdict, props.target, props.today, props.currency));
+/** How far from the pointer a mark may be, in px. */
+const REACH = 24;
+function read(event: PointerEvent) {
+  const { left, width } = (event.currentTarget as Element).getBoundingClientRect();
+  const points = marks.value.map(({ price, words }) => ({ x: (x(price) / WIDTH) * width, y: 0, words }));
+  const nearest = nearestPoint(points, event.clientX - left, null, REACH);
+  emit('read', nearest === null ? null : (marks.value[nearest] ?? null));
+}
 const spoken = computed(() => {
   const { now, reservation, least } = props.verdict;
   if (now === null) return 'not for sale';
@@ -50,6 +64,8 @@ const spoken = computed(() => {
     preserveAspectRatio="none"
     role="img"
     :aria-label="spoken"
+    @pointermove="read"
+    @pointerleave="emit('read', null)"
   >
     <line x1="0" :x2="WIDTH" y1="25" y2="25" class="axis" />
     <template v-if="verdict.now !== null">
@@ -79,6 +95,7 @@ const spoken = computed(() => {
         class="post"
       />
       <path v-if="target !== null" :d="`M${x(target) - 5} 4h10l-5 8z`" class="target" />
+      <line v-if="at !== null" :x1="x(at)" :x2="x(at)" y1="0" :y2="HEIGHT" class="read" />
       <path :d="`M${x(verdict.now)} 33V5h12l-4 4 4 4h-12`" class="now" />
     </template>
   </svg>
@@ -105,6 +122,10 @@ const spoken = computed(() => {
   stroke: var(--ink-soft);
   stroke-width: 2.5;
   stroke-dasharray: 4 2;
+}
+.read {
+  stroke: var(--ink);
+  stroke-width: 1.5;
 }
 .target {
   fill: var(--apricot);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import type { Watched } from '@ripe-pick/core/watch';
 import type { WaitVerdict } from '../../shared/stores/standings.ts';
 import type { PriceVerdict } from '../../workers/prices.worker.ts';
@@ -7,7 +7,9 @@ import { money } from '../../shared/format/format.ts';
 import { adviceLine, chance, lookWords, standingWords } from '../../shared/format/ripeness.ts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import RipenessMark from '../../shared/ui/RipenessMark.vue';
+import { pointByKey } from '../../shared/charts/readout.ts';
 import MoneyStrip from './MoneyStrip.vue';
+import { stripMarks, type StripMark } from './strip-marks.ts';
 
 const props = defineProps<{
   watched: Watched;
@@ -27,6 +29,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ open: [] }>();
 
+const READING_KEYS = ['ArrowLeft', 'ArrowRight', 'Home', 'End', 'Escape'];
 const WHY = {
   pick: 'pick',
   candidate: 'of another candidate',
@@ -34,6 +37,23 @@ const WHY = {
   rival: 'rival',
   find: 'used listing',
 } as const;
+/** What is read off the strip, by the pointer or by keys. */
+const mark = ref<StripMark | null>(null);
+const byKey = ref(false);
+/** Left and right read the strip off, from today's price on. */
+function readByKey(event: KeyboardEvent) {
+  if (props.verdict === null || !READING_KEYS.includes(event.key)) return;
+  const marks = stripMarks(props.verdict, props.target, props.today, props.currency);
+  const price = mark.value?.price ?? props.verdict.now;
+  const at =
+    mark.value === null && event.key === 'Escape' ? null : marks.findIndex((each) => each.price === price);
+  const to = pointByKey(event.key, at, marks.length);
+  if (to === undefined) return;
+  event.preventDefault();
+  event.stopPropagation();
+  byKey.value = true;
+  mark.value = to === null ? null : (marks[to] ?? null);
+}
 const standing = computed(() => standingWords(props.verdict?.standing ?? null));
 </script>
 
@@ -44,6 +64,8 @@ const standing = computed(() => standingWords(props.verdict?.standing ?? null));
     :class="{ open: isOpen }"
     :style="{ '--hue': slotColour(watched.slot) }"
     @click="emit('open')"
+    @keydown.exact="readByKey"
+    @blur="mark = null"
   >
     <span class="what">
       <span class="slot"
@@ -58,13 +80,27 @@ const standing = computed(() => standingWords(props.verdict?.standing ?? null));
           >{{ price === null ? '–' : money(price, currency) }}<span class="quiet">{{ shop }}</span></span
         ></span
       >
-      <MoneyStrip class="money" :verdict="verdict" :currency="currency" :today="today" :target="target" />
+      <MoneyStrip
+        class="money"
+        :verdict="verdict"
+        :currency="currency"
+        :today="today"
+        :target="target"
+        :at="mark?.price ?? null"
+        @read="
+          mark = $event;
+          byKey = false;
+        "
+      />
       <span class="advice"
         >{{ waiting?.line ?? adviceLine(verdict, currency, promise)
-        }}<span class="quiet"
-          >{{ standing }} · {{ lookWords(verdict.lookIn)
-          }}<template v-if="verdict.targetChance !== null && verdict.silence === null">
-            · target reached: {{ chance(verdict.targetChance) }}</template
+        }}<span class="quiet num" :aria-live="byKey ? 'polite' : 'off'"
+          ><template v-if="mark">{{ mark.words }}</template
+          ><template v-else
+            >{{ standing }} · {{ lookWords(verdict.lookIn)
+            }}<template v-if="verdict.targetChance !== null && verdict.silence === null">
+              · target reached: {{ chance(verdict.targetChance) }}</template
+            ></template
           ></span
         ></span
       >

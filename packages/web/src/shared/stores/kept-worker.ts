@@ -1,6 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import type { ServedWork } from '../../workers/serve.ts';
 import { say } from './notices.ts';
+import { writeAsHere } from './write-as-here.ts';
 
 interface RunningWorker<Api> {
   readonly remote: Remote<Api>;
@@ -67,6 +68,7 @@ export class KeptWorker<Api> {
   async ask<R>(task: (remote: Remote<Api>) => R): Promise<Awaited<R>> {
     for (const isLast of [false, true]) {
       const { remote, prepared, gone: end } = this.start();
+      writeAsHere(remote as unknown as Remote<ServedWork>);
       const answer = prepared.then(() => task(remote));
       const first = await Promise.race([answer.then(() => 'answered' as const), end]);
       if (first === 'answered') return await answer;

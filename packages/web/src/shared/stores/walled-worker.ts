@@ -1,5 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import { CallFailed } from '../api/client.ts';
+import type { ServedWork } from '../../workers/serve.ts';
+import { writeAsHere } from './write-as-here.ts';
 
 interface Begun<T> {
   readonly worker: Worker;
@@ -44,6 +46,7 @@ export class WalledWorker<T> {
    */
   async read<R>(task: (reader: Remote<T>, sign: () => void) => R): Promise<Awaited<R>> {
     const { remote, ended, end } = this.there;
+    writeAsHere(remote as unknown as Remote<ServedWork>); // serve() adds it to all
     const late = () =>
       end(
         new CallFailed(
