@@ -175,6 +175,52 @@ async function tabs(browser: Browser, address: string): Promise<number> {
   return NaN;
 }
 
+/** What stands beside the action that lies nearest to a place: the name of what would be swapped to, and how far the action is. */
+async function nearestSwap(page: Page, x: number, y: number) {
+  return page.evaluate(
+    ([atX, atY]) => {
+      const found = [...document.querySelectorAll('button')].flatMap((button) => {
+        const box = button.getBoundingClientRect();
+        if (!/^Swap(\s+Enter)?$/.test(button.textContent?.trim() ?? '') || box.width === 0) return [];
+        const [middleX, middleY] = [box.left + box.width / 2, box.top + box.height / 2];
+        let around: Element | null = button;
+        while (around && !around.querySelector('b')) around = around.parentElement;
+        const name = around?.querySelector('b')?.textContent ?? '';
+        return [{ name, x: middleX, y: middleY, px: Math.hypot(middleX - atX, middleY - atY) }];
+      });
+      return found.sort((a, b) => a.px - b.px).at(0) ?? null;
+    },
+    [x, y] as const,
+  );
+}
+/** From a pressed dot straight to its action, in fifteen tries: whether another part was chosen on the way, and how long the way was. */
+async function tries(browser: Browser, address: string) {
+  const { page } = await opened(browser, address, '/picks');
+  await ready(page);
+  await page.waitForTimeout(4000);
+  const ways: number[] = [];
+  let changed = 0;
+  for (const slot of ['cpu', 'motherboard', 'memory', 'gpu', 'storage'])
+    for (const share of [0.42, 0.55, 0.68]) {
+      const box = await page.locator(`[data-slot=${slot}] svg`).boundingBox();
+      if (!box) continue;
+      const [x, y] = [box.x + box.width * share, box.y + box.height / 2];
+      await page.mouse.move(x, y);
+      await page.mouse.click(x, y);
+      await page.waitForTimeout(500);
+      const before = await nearestSwap(page, x, y);
+      if (!before) continue;
+      ways.push(before.px);
+      await page.mouse.move(before.x, before.y, { steps: 20 });
+      await page.waitForTimeout(200);
+      const after = await nearestSwap(page, before.x, before.y);
+      if (after?.name !== before.name) changed++;
+      await page.keyboard.press('Escape');
+    }
+  await page.close();
+  return { tried: ways.length, changed, way: median(ways) };
+}
+
 const rows = new Map<string, string[]>();
 const put = (row: string, value: number, digits = 0) =>
   rows.set(row, [...(rows.get(row) ?? []), Number.isNaN(value) ? '–' : value.toFixed(digits)]);
@@ -198,6 +244,10 @@ for (const [n, folder] of folders.entries())
       const { top, small } = await phone(browser, address);
       put('phone: first lane begins at, px (at most 200)', top);
       put('phone: targets under 44 px on Picks', small);
+      const { tried, changed, way } = await tries(browser, address);
+      put('ways from a pressed dot to its action, tried', tried);
+      put('ways on which another part was chosen (none)', changed);
+      put('way from a pressed dot to its action, px, median', way);
       put('Tabs into the lanes (at most 5)', await tabs(browser, address));
     },
     'demo',
