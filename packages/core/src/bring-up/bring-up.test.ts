@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { nextMove, rankStart, type NextMove, type StartReport } from './bring-up.ts';
-import { CAUSE_TABLE, type StartCauseCode, type Machine } from './causes.ts';
+import type { StartCauseCode } from './cause-codes.ts';
+import { CAUSE_TABLE, type Machine } from './causes.ts';
 import { QUESTIONS } from './questions.ts';
 import { randomFrom } from '../test/random.ts';
 

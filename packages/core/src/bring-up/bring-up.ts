@@ -1,4 +1,5 @@
-import { CAUSE_TABLE, type StartCause, type StartCauseCode, type Machine } from './causes.ts';
+import type { StartCauseCode } from './cause-codes.ts';
+import { CAUSE_TABLE, type StartCause, type Machine } from './causes.ts';
 import { QUESTIONS, type StartQuestion } from './questions.ts';
 
 /** What was answered and tried so far, in order. */

@@ -1,4 +1,5 @@
-import type { StartCauseCode, Machine } from './causes.ts';
+import type { StartCauseCode } from './cause-codes.ts';
+import type { Machine } from './causes.ts';
 
 /*
  * What can be seen at a machine that does not start, and how likely each is under each cause: likelihoods as data, with a row for

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Brief, PartSet } from '../parts/index.ts';
-import type { StartCauseCode } from './causes.ts';
+import type { StartCauseCode } from './cause-codes.ts';
 import { settingsFor } from './settings.ts';
 import { toldCauses } from './told.ts';
 

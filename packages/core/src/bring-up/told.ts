@@ -1,6 +1,7 @@
 import type { Cause } from '../bench/index.ts';
 import { upTo } from '../units/index.ts';
-import { CAUSE_TABLE, type StartCauseCode } from './causes.ts';
+import type { StartCauseCode } from './cause-codes.ts';
+import { CAUSE_TABLE } from './causes.ts';
 import type { SetupItem } from './settings.ts';
 
 /** What the first start and its readings say about a cause of a slow machine: how many times as likely it makes it, and why. */

@@ -1,5 +1,7 @@
 import { SLOTS, type Brief, type Catalogue, type Picks, type Slot } from '@ripe-pick/core/parts';
-import { openSession } from '@ripe-pick/core/session';
+import { hasReadyByPassed } from '@ripe-pick/core/money';
+import { withLiveOffers, type LiveBasket } from '@ripe-pick/core/search/orders';
+import { openSession, type Session } from '@ripe-pick/core/session';
 import { tradesFor, type Trade } from '@ripe-pick/core/swaps';
 import { serveWork } from './serve.ts';
 
@@ -12,10 +14,13 @@ interface ToldLanes {
   /** Lanes that are not as they were told the last time. */
   readonly lanes: readonly (readonly [Slot, readonly ToldTrade[]])[];
   readonly steepest: ToldTrade | null;
+  /** The same parts at offers that can be bought; null where nothing is gone, or all is since its day has passed. */
+  readonly live: LiveBasket | null;
 }
 
 let catalogue: Catalogue | null = null;
-let trades: ReturnType<typeof tradesFor> | null = null;
+/** What the brief makes of the catalogue. */
+let known: { readonly session: Session; readonly trades: ReturnType<typeof tradesFor> } | null = null;
 
 /** What was told the last time, by slot. */
 let before = new Map<Slot, string>();
@@ -29,7 +34,7 @@ const told = (trade: Trade): ToldTrade => ({
 const lanes = {
   load(next: Catalogue): void {
     catalogue = next;
-    trades = null;
+    known = null;
     before = new Map();
   },
   cancel(): void {},
@@ -42,10 +47,12 @@ const lanes = {
   around(brief: Brief | null, picks: Picks, isWhole: boolean): ToldLanes | null {
     if (!catalogue) throw new Error('lanes: no catalogue was loaded; this is our bug');
     if (brief) {
-      trades = tradesFor(openSession(catalogue, brief));
+      const session = openSession(catalogue, brief);
+      known = { session, trades: tradesFor(session) };
       before = new Map(); // the page has other parts and offers then
     }
-    if (!trades) return null;
+    if (!known) return null;
+    const { session, trades } = known;
     const found = trades(picks, isWhole);
     return {
       lanes: SLOTS.flatMap((slot) => {
@@ -56,6 +63,7 @@ const lanes = {
         return isNew ? [[slot, lane] as const] : [];
       }),
       steepest: found.steepest && told(found.steepest),
+      live: hasReadyByPassed(session.priceIndex) ? null : withLiveOffers(picks, session),
     };
   },
 };

@@ -11,4 +11,4 @@ export {
   type Shopping,
   type ShoppingResult,
 } from './shopping.ts';
-export { withLiveOffers } from './live-offers.ts';
+export { withLiveOffers, type LiveBasket } from './live-offers.ts';

@@ -4,7 +4,7 @@ import type { Session } from '../../session/index.ts';
 import { basketsFor, type BasketAnswer } from './shopping.ts';
 
 /** The same parts at offers that can be bought now. */
-interface LiveBasket {
+export interface LiveBasket {
   readonly answer: BasketAnswer;
   /** Slots whose offer is another one now. */
   readonly replaced: readonly Slot[];

@@ -8,7 +8,8 @@ import { money } from '../../shared/format/format.ts';
 import type { Slot } from '@ripe-pick/core/parts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { asideOf, orderedIn } from '../../shared/format/totals.ts';
-import ExplainTotal from './ExplainTotal.vue';
+import { isAtRest } from '../../shared/ui/at-rest.ts';
+import { ExplainTotal } from './later.ts';
 import { vRoving } from '../../shared/ui/roving.ts';
 import { isOther, useRulerWords } from './use-ruler-words.ts';
 import { linear } from '../../shared/format/linear.ts';
@@ -140,7 +141,7 @@ const spoken = computed(
       <span class="num state" :class="room.state">{{ room.words }}</span>
       <span class="quiet readout" aria-live="polite">{{ readout }}</span>
     </div>
-    <ExplainTotal :show="isExplained" @close="isExplained = false" />
+    <ExplainTotal v-if="isAtRest" :show="isExplained" @close="isExplained = false" />
     <div ref="holder" class="holder" :style="{ height: `${HEIGHT - 14}px` }">
       <svg
         v-if="width > 0"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import ExplainFigure from './ExplainFigure.vue';
+import { isAtRest } from '../../shared/ui/at-rest.ts';
+import { ExplainFigure } from './later.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -38,7 +39,7 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
 
 <template>
   <section class="badge sheet" aria-label="Expected frame rate">
-    <ExplainFigure :show="isOpen" @close="isOpen = false" />
+    <ExplainFigure v-if="isAtRest" :show="isOpen" @close="isOpen = false" />
     <template v-if="rates">
       <p class="figure">
         <button class="plain open" title="What the figure is made of" @click="isOpen = true">

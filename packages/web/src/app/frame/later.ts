@@ -5,3 +5,5 @@ export const ArchivedList = defineAsyncComponent(() => import('./ArchivedList.vu
 export const BriefMenu = defineAsyncComponent(() => import('./BriefMenu.ts'));
 export const CandidateDialogs = defineAsyncComponent(() => import('./CandidateDialogs.vue'));
 export const CandidateMenu = defineAsyncComponent(() => import('./CandidateMenu.vue'));
+export const ExplainFigure = defineAsyncComponent(() => import('./ExplainFigure.vue'));
+export const ExplainTotal = defineAsyncComponent(() => import('./ExplainTotal.vue'));

@@ -1,5 +1,6 @@
 import type { PriceIndex } from '@ripe-pick/core/money';
 import type { Brief, Picks, Slot } from '@ripe-pick/core/parts';
+import type { LiveBasket } from '@ripe-pick/core/search/orders';
 import type { Trade } from '@ripe-pick/core/swaps';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -36,6 +37,8 @@ export const useLanes = defineStore('lanes', () => {
   const allLanes = ref(false);
   const bySlot = shallowRef<ReadonlyMap<Slot, readonly Trade[]> | null>(null);
   const steepest = shallowRef<Trade | null>(null);
+  /** The same parts at offers that can be bought now; null where nothing is gone, or nothing takes its place. */
+  const live = shallowRef<LiveBasket | null>(null);
   const failure = ref<string | null>(null);
   const wanted = computed((): LanesWish | null =>
     bench.session ? { session: bench.session, picks: workspace.picks, isWhole: allLanes.value } : null,
@@ -58,6 +61,7 @@ export const useLanes = defineStore('lanes', () => {
       ...answer.lanes.map(([slot, lane]) => [slot, lane.map(here)] as const),
     ]);
     steepest.value = answer.steepest && here(answer.steepest);
+    live.value = answer.live;
   }
   async function untilNewest(): Promise<void> {
     let done: LanesWish | null = null;
@@ -82,5 +86,5 @@ export const useLanes = defineStore('lanes', () => {
   }
   watch(wanted, () => void fresh(), { immediate: true });
 
-  return { bySlot, steepest, allLanes, failure, fresh };
+  return { bySlot, steepest, live, allLanes, failure, fresh };
 });

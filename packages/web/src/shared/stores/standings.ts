@@ -1,7 +1,6 @@
 import { basisTotal, cheaperOffers, hasReadyByPassed, type PickStanding } from '@ripe-pick/core/money';
 import type { Offer, Picks, Slot } from '@ripe-pick/core/parts';
 import { viewWithin, type Ripeness } from '@ripe-pick/core/prices';
-import { withLiveOffers } from '@ripe-pick/core/search/orders';
 import { addDays } from '@ripe-pick/core/units';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
@@ -10,6 +9,7 @@ import { goneWords, PICK_STATE_WORDS } from '../format/pick-state.ts';
 import { adviceLine, RIPENESS_WORDS } from '../format/ripeness.ts';
 import { useBench } from './bench.ts';
 import { useChoose } from './choose.ts';
+import { useLanes } from './lanes.ts';
 import { useNames } from './names.ts';
 import { usePrices } from './prices.ts';
 import { useWorkspace } from './workspace.ts';
@@ -36,6 +36,7 @@ const NO_FRUIT: ReadonlySet<PickStanding['state']> = new Set([
 /** What can be had of the active candidate, and what would take the place of the rest. */
 function usePicked() {
   const bench = useBench();
+  const lanes = useLanes();
   const workspace = useWorkspace();
   const all = computed(() => bench.summary?.standings ?? []);
   /** The day by which all has to be there has passed: told once, and not of every pick. */
@@ -47,11 +48,7 @@ function usePicked() {
     !canBeHad && state !== 'unpriced' && !(state === 'late' && passed.value !== null);
   const gone = computed(() => all.value.filter(isGone));
   /** The same parts at offers that can be bought now; null where nothing is gone, or nothing takes its place. */
-  const live = computed(() =>
-    bench.session && gone.value.length > 0 && passed.value === null
-      ? withLiveOffers(workspace.picks, bench.session)
-      : null,
-  );
+  const live = computed(() => (gone.value.length > 0 && passed.value === null ? lanes.live : null));
   return {
     all,
     bySlot: computed(() => new Map(all.value.map((each) => [each.slot, each]))),
@@ -146,6 +143,7 @@ function useWaiting({ isGone, live }: ReturnType<typeof usePicked>) {
 export const useStandings = defineStore('standings', () => {
   const bench = useBench();
   const choose = useChoose();
+  const lanes = useLanes();
   const workspace = useWorkspace();
   const picked = usePicked();
   const { isGone, live, ...seen } = picked;
@@ -164,7 +162,8 @@ export const useStandings = defineStore('standings', () => {
       ofCandidate(candidate).flatMap((standing) => verdictOf(candidate, standing) ?? []),
     /** How many picks of a candidate cannot be bought any more. */
     goneOf: (candidate: string): number => ofCandidate(candidate).filter(isGone).length,
-    takeLive(): void {
+    async takeLive(): Promise<void> {
+      await lanes.fresh(); // what is taken belongs to the picks of this moment
       const basket = live.value;
       if (!basket) return;
       const why = 'what was picked cannot be bought any more';

@@ -9,7 +9,7 @@ const readerOf = (written: string[]) => ({
   fine: (text: string) => text.length,
   never: () => new Promise<number>(() => {}),
 });
-type Reader = ReturnType<ReaderOf>;
+type Reader = ReturnType<typeof readerOf>;
 
 /** Readers behind the protocol of a worker, in this thread. */
 function readers() {
