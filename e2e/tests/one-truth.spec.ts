@@ -64,6 +64,8 @@ async function rulerTotals(page: Page): Promise<Totals> {
   const sum = await page.locator('.ruler strong').innerText();
   const room = await page.locator('.ruler .state').innerText();
   const bar = page.locator('.before-buying');
+  // Offers in their place are looked for in a worker.
+  await expect(bar.filter({ hasText: 'being looked for' })).toHaveCount(0);
   return { sum, room, gone: (await bar.count()) > 0 ? await bar.locator('span').first().innerText() : '' };
 }
 
@@ -157,6 +159,7 @@ test('a month on, and with two picks sold out, no two screens disagree', async (
 
   // One key takes the offers that can be bought: the total moves by what was said, to the cent.
   await page.goto('/picks');
+  await expect(bar).not.toContainText('being looked for');
   const said = /cost (?:€([\d,.]+) (more|less)|the same)/.exec(await bar.innerText());
   const minor = (text: string) => Math.round(Number(text.replace(/[^\d.]/g, '')) * 100);
   const sign = said?.[2] === 'less' ? -1 : 1;

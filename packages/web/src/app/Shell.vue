@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
-import { isLookingOnly } from '../shared/api/place.ts';
-import { clock } from '../shared/format/format.ts';
 import { focusScreen } from '../shared/ui/keep-focus.ts';
 import { actNow } from '../shared/ui/soon.ts';
 import { isTypedIn } from '../shared/ui/typing.ts';
@@ -10,14 +8,12 @@ import { useMessage } from 'naive-ui';
 import { useEventListener, useIntervalFn, whenever } from '@vueuse/core';
 import { useBriefs } from '../shared/stores/briefs.ts';
 import { useCatalogue } from '../shared/stores/catalogue.ts';
-import { useModel } from '../shared/stores/model.ts';
 import { useHearing } from '../shared/stores/hearing.ts';
 import { nothingPending } from '../shared/stores/pending.ts';
 import { useRecords } from '../shared/stores/records.ts';
 import { useJournal } from '../shared/stores/journal.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
-import { offerCommands, useCommands, type Command } from '../shared/stores/commands.ts';
-import { SCREENS } from './router.ts';
+import { useCommands } from '../shared/stores/commands.ts';
 import { isAtRest, rest } from '../shared/ui/at-rest.ts';
 import { usePhone } from '../shared/ui/phone.ts';
 import { useSingleKeys } from '../shared/ui/single-keys.ts';
@@ -33,6 +29,8 @@ import BottomBar from './frame/BottomBar.vue';
 import { useTypeAhead } from './frame/type-ahead.ts';
 import LeftRail from './frame/LeftRail.vue';
 import PhoneTop from './frame/PhoneTop.vue';
+import { useShellCommands } from './shell-commands.ts';
+import ShellNotes from './ShellNotes.vue';
 import { useTellSteps } from './tell-steps.ts';
 import { useTellDeletions } from './tell-deletions.ts';
 import Welcome from './Welcome.vue';
@@ -44,7 +42,6 @@ const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const briefs = useBriefs();
 const records = useRecords();
-const model = useModel();
 const bench = useBench();
 const lanes = useLanes();
 const watched = useWatch();
@@ -147,62 +144,7 @@ async function attempt(task: () => Promise<string | null>): Promise<string | nul
   }
 }
 
-const goTo = SCREENS.map(({ name, title, about }): Command => ({
-  id: `go-${name}`,
-  title: about ? `${title}: ${about}` : title,
-  group: 'Screen',
-  run: () => void router.push({ name }),
-}));
-const opening = (name: string, query: Record<string, string>) => () => void router.push({ name, query });
-offerCommands(() => {
-  const { canUndo, canRedo } = steps;
-  return [
-    ...goTo,
-    {
-      id: 'go-chart',
-      title: 'Type in a chart',
-      group: 'Benchmarks',
-      run: opening('records', { add: 'chart' }),
-    },
-    {
-      id: 'fit-cold',
-      title: 'Fit the model from scratch',
-      group: 'Model',
-      run: () => void model.run('cold'),
-    },
-    {
-      id: 'find',
-      title: 'Find the best',
-      group: 'Picks',
-      keys: 'F',
-      run: opening('picks', { find: 'best' }),
-    },
-    { id: 'add-part', title: 'Add a part', group: 'Parts', run: opening('parts', { add: 'part' }) },
-    ...(canUndo
-      ? [{ id: 'undo', title: `Undo: ${canUndo}`, group: 'Edit', keys: 'Ctrl+Z', run: () => void undo() }]
-      : []),
-    ...(canRedo
-      ? [
-          {
-            id: 'redo',
-            title: `Redo: ${canRedo}`,
-            group: 'Edit',
-            keys: 'Ctrl+Shift+Z',
-            run: () => void redo(),
-          },
-        ]
-      : []),
-    { id: 'guide', title: 'Guide to this screen', group: 'Help', run: () => (commands.isGuideOpen = true) },
-    { id: 'keys', title: 'Help and keys', group: 'Help', keys: '?', run: () => (commands.isHelpOpen = true) },
-    {
-      id: 'theme',
-      title: props.isDark ? 'Light theme' : 'Dark theme',
-      group: 'Look',
-      run: () => emit('toggleTheme'),
-    },
-  ];
-});
-
+useShellCommands({ steps, undo, redo, isDark: () => props.isDark, toggleTheme: () => emit('toggleTheme') });
 useTypeAhead();
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement;
@@ -249,29 +191,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <CannotBuy />
       </template>
       <div v-else-if="isRuled && !catalogueStore.failure" class="kept quiet">Reading the catalogue…</div>
-      <p v-if="catalogueStore.failure || workspace.failure" class="failure" role="alert">
-        {{ catalogueStore.failure ?? workspace.failure }}
-        <button v-if="catalogueStore.failure" class="plain edged" @click="catalogueStore.load()">
-          Try again
-        </button>
-        <button v-else-if="workspace.saveState === 'failed'" class="plain edged" @click="workspace.save()">
-          Save again
-        </button>
-        <button v-else-if="workspace.saveState === 'conflict'" class="plain edged" @click="workspace.load()">
-          Load what was saved
-        </button>
-      </p>
-      <p v-if="away !== null" class="quiet looking" role="status">
-        The server does not answer. What you see is as it was at {{ clock(away) }}; what you change is kept in
-        this browser, and sent as soon as it answers.
-      </p>
-      <p v-if="isLookingOnly" class="quiet looking" role="note">
-        This device may look. What you try out stays in this window, and is kept nowhere.
-      </p>
-      <p v-if="workspace.stayed" class="failure" role="alert">
-        {{ workspace.stayed }}
-        <button class="plain edged" @click="workspace.stayed = null">Understood</button>
-      </p>
+      <ShellNotes :away="away" />
       <LaterParts v-if="isAtRest" :is-ready="isReady && lanes.bySlot !== null" />
       <main id="main" tabindex="-1" :class="{ unseen: !stands }">
         <Welcome v-if="catalogueStore.isEmpty && route.meta.isAboutMoney && !route.meta.worksEmpty" />
@@ -337,19 +257,6 @@ main {
   main {
     overflow: visible;
   }
-}
-.failure {
-  margin: 8px 16px 0;
-  padding: 8px 12px;
-  border: 1px solid var(--danger);
-  border-radius: var(--round-large);
-  color: var(--danger);
-  display: flex;
-  gap: 12px;
-  align-items: center;
-}
-.looking {
-  margin: 8px 16px 0;
 }
 .skip {
   position: absolute;

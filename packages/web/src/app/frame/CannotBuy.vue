@@ -4,7 +4,7 @@ import { RouterLink } from 'vue-router';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { usePhone } from '../../shared/ui/phone.ts';
 import { cannotBeBought, goneWords } from '../../shared/format/pick-state.ts';
 
@@ -15,6 +15,7 @@ const standings = useStandings();
 const isPhone = usePhone();
 const lost = computed(() => {
   const { live, gone } = standings;
+  if (standings.isLooking) return [];
   return live ? live.without : gone.map(({ slot }) => slot);
 });
 const which = computed(() =>
@@ -31,11 +32,11 @@ const difference = computed(() => {
 <template>
   <div v-if="standings.passed !== null" class="before-buying" role="status">
     <span>
-      <b>The day by which all has to be there, {{ standings.passed }}, has passed:</b> nothing can arrive by
-      it<template v-if="!isPhone">, so nothing counts as to be had</template>.
+      <b>The day by which all has to be there, {{ dayText(standings.passed) }}, has passed:</b> nothing can
+      arrive by it<template v-if="!isPhone">, so nothing counts as to be had</template>.
     </span>
     <button class="plain edged" @click="standings.moveDay(standings.movedTo)">
-      Make it {{ standings.movedTo }}
+      Make it {{ dayText(standings.movedTo) }}
     </button>
     <button class="plain edged" @click="standings.moveDay(null)">No such day</button>
   </div>
@@ -43,11 +44,19 @@ const difference = computed(() => {
     <span>
       <b>{{ cannotBeBought(standings.gone.length) }}{{ isPhone ? '.' : ':' }}</b
       >{{ isPhone ? '' : ` ${which}.` }}
-      <template v-if="standings.live"
+      <template v-if="standings.isLooking">Offers that can be bought are being looked for…</template>
+      <template v-else-if="standings.live"
         >{{ isPhone ? 'Others' : 'Offers that can be bought' }} {{ difference }}.</template
       >
     </span>
-    <button v-if="standings.live" class="plain edged" @click="standings.takeLive()">Take them</button>
+    <button
+      v-if="standings.live || standings.isLooking"
+      class="plain edged"
+      :disabled="standings.isLooking"
+      @click="standings.takeLive()"
+    >
+      Take them
+    </button>
     <RouterLink v-if="lost.length > 0" :to="{ name: 'shopping-day' }">What can take its place</RouterLink>
   </div>
 </template>

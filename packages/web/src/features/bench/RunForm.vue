@@ -2,7 +2,7 @@
 import { today as localToday } from '@ripe-pick/contract';
 import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
 import { groupKey, type ColumnChoice } from '@ripe-pick/core/bench';
-import { RECORD_CLOCKS, type Background, type Preset, type RecordClocks } from '@ripe-pick/core/parts';
+import { RECORD_CLOCKS, type Background, type RecordClocks } from '@ripe-pick/core/parts';
 import { CLOCK_WORDS } from '../../shared/format/runs.ts';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { useMessage } from 'naive-ui';
@@ -11,12 +11,13 @@ import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SceneFields from '../../shared/ui/SceneFields.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
-import TextField from '../../shared/ui/TextField.vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { failureText } from '../../shared/api/client.ts';
 import FrameFileQuestion from './FrameFileQuestion.vue';
+import { EMPTY_RUN, moreOf } from './run-draft.ts';
+import RunMore from './RunMore.vue';
 import { useFrameTimes } from './frame-times.ts';
 import { decimal, whole } from '../../shared/format/format.ts';
 
@@ -29,29 +30,7 @@ const message = useMessage();
 const file = useFrameTimes();
 
 /** Kept until it is added, over a reload too. */
-const draft = useDraft('ripe-pick-run-draft', {
-  game: '',
-  preset: 'high' as Preset,
-  size: '1920x1080',
-  profile: true,
-  clocks: 'stock' as RecordClocks,
-  rayTracing: false,
-  generatedFrames: false,
-  settings: '',
-  tool: '',
-  minimum: null as number | null,
-  maximum: null as number | null,
-  percentile90: null as number | null,
-  cpuWatts: null as number | null,
-  gpuWatts: null as number | null,
-  isWarmUp: false,
-  scale: 100 as number | null,
-  background: 'none' as Background,
-  average: null as number | null,
-  low: null as number | null,
-  seconds: null as number | null,
-  gpuBusy: null as number | null,
-});
+const draft = useDraft('ripe-pick-run-draft', EMPTY_RUN);
 const game = computed(() =>
   names.games.has(draft.value.game)
     ? draft.value.game
@@ -64,23 +43,6 @@ const BESIDE = [
   { value: 'stream-gpu', label: 'streaming by the graphics card' },
 ];
 const CLOCKS = RECORD_CLOCKS.map((value) => ({ value, label: CLOCK_WORDS[value] || 'as shipped' }));
-/** What else was told of a pass: only what was. */
-function moreOf({ tool, minimum, maximum, percentile90, cpuWatts, gpuWatts }: (typeof draft)['value']) {
-  const hasSpread = minimum !== null || maximum !== null || percentile90 !== null;
-  const hasWatts = cpuWatts !== null || gpuWatts !== null;
-  return {
-    ...(tool.trim() ? { tool: tool.trim() } : {}),
-    ...(hasSpread ? { spread: { minimum, maximum, percentile90 } } : {}),
-    ...(hasWatts ? { watts: { cpu: cpuWatts, gpu: gpuWatts } } : {}),
-  };
-}
-const MORE = [
-  ['minimum', 'Minimum', 'fps'],
-  ['maximum', 'Maximum', 'fps'],
-  ['percentile90', '90th percentile', 'fps'],
-  ['cpuWatts', 'Processor', 'W'],
-  ['gpuWatts', 'Graphics card', 'W'],
-] as const;
 const problem = ref('');
 const isBusy = ref(false);
 
@@ -292,37 +254,7 @@ function drop(event: DragEvent) {
         @change="choose"
       />
     </form>
-    <details class="more">
-      <summary>More about the run</summary>
-      <p class="quiet">
-        Runs with ray tracing, generated frames or settings of their own stand apart: they are shown and never
-        count for the model.
-      </p>
-      <div class="row">
-        <SwitchField label="ray tracing" :value="draft.rayTracing" @change="draft.rayTracing = $event" />
-        <SwitchField
-          label="generated frames"
-          :value="draft.generatedFrames"
-          @change="draft.generatedFrames = $event"
-        />
-        <TextField
-          label="Own settings"
-          maxlength="300"
-          :value="draft.settings"
-          @change="draft.settings = $event"
-        />
-        <TextField label="Captured with" maxlength="100" :value="draft.tool" @change="draft.tool = $event" />
-        <NumberField
-          v-for="[key, label, suffix] in MORE"
-          :key="key"
-          :label="label"
-          :suffix="suffix"
-          :min="0"
-          :value="draft[key]"
-          @update:value="draft[key] = $event"
-        />
-      </div>
-    </details>
+    <RunMore v-model="draft" />
     <p v-if="file.isReading.value" role="status">
       Reading the file… {{ Math.round(file.share.value * 100) }} %
       <button class="plain edged" @click="file.stop()">Stop</button>
@@ -361,10 +293,6 @@ function drop(event: DragEvent) {
 }
 form :deep(.switch) {
   padding-bottom: 6px;
-}
-summary {
-  cursor: pointer;
-  min-height: 24px;
 }
 .or {
   padding-bottom: 5px;

@@ -1,20 +1,20 @@
 <script setup lang="ts">
-import { PartFinder, type Part, type PartKind } from '@ripe-pick/core/parts';
-import { COLUMN_LABELS, type ColumnRead } from '@ripe-pick/core/specs';
+import { PartFinder, type Part } from '@ripe-pick/core/parts';
+import type { ColumnRead } from '@ripe-pick/core/specs';
 import { useMediaQuery, watchDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
-import { NInput, NSelect, NVirtualList } from 'naive-ui';
+import { NInput, NVirtualList } from 'naive-ui';
 import { computed, ref, shallowRef } from 'vue';
 import { CallFailed, failureText } from '../../shared/api/client.ts';
 import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
+import ColumnChoices from './ColumnChoices.vue';
 import FigureChoices from './FigureChoices.vue';
+import SeveralRow from './SeveralRow.vue';
 import { hasOffer, type PartDraft } from './part-draft.ts';
 import TableTemplate from './TableTemplate.vue';
 import {
-  asKind,
   carriedOver,
   changesOfRows,
   draftOfRow,
@@ -87,20 +87,13 @@ const unclear = computed(() => [
       .map((each) => [each.header, each]),
   ).values(),
 ]);
-const LABELS = [
-  { value: '', label: 'nothing: leave it out' },
-  ...COLUMN_LABELS.map((label) => ({ value: label, label })),
-];
 function tell(header: string, label: string) {
   told.value = { ...told.value, [header]: label };
   void read();
 }
-const KINDS = PART_KINDS.map((value) => ({ value, label: SLOT_NAMES[value] }));
 const currency = computed(() => workspace.brief.money.currency);
 const set = (at: number, change: (row: EntryRow) => EntryRow) =>
   (rows.value = rows.value.map((row, n) => (n === at ? change(row) : row)));
-const type = (at: number, key: keyof EntryRow['typed'], value: string) =>
-  set(at, (row) => ({ ...row, typed: { ...row.typed, [key]: value } }));
 
 const finder = computed(() => new PartFinder(catalogueStore.parts));
 const shown = computed(() => {
@@ -187,23 +180,7 @@ async function keep() {
       <span v-for="file in files" :key="file.name" class="quiet">{{ file.name }}</span>
       <TableTemplate class="push" />
     </div>
-    <div v-if="unclear.length > 0" class="columns" role="group" aria-label="Columns of the table">
-      <p>What these columns stand for; it is remembered:</p>
-      <label v-for="each in unclear" :key="each.header"
-        ><b>{{ each.header }}</b>
-        <NSelect
-          size="small"
-          filterable
-          :input-props="{ 'aria-label': `Column ${each.header}` }"
-          class="choice"
-          placeholder="not understood"
-          :value="told[each.header] ?? null"
-          :options="LABELS"
-          :aria-label="`Column ${each.header}`"
-          @update:value="(label: string) => tell(each.header, label)"
-        />
-      </label>
-    </div>
+    <ColumnChoices v-if="unclear.length > 0" :columns="unclear" :told="told" @tell="tell" />
     <p v-if="message" role="alert" class="bad">{{ message }}</p>
     <template v-if="shown.length > 0">
       <div class="line">
@@ -249,61 +226,17 @@ async function keep() {
       </div>
       <NVirtualList :items="shown" :item-size="rowPx" class="rows">
         <template #default="{ item }: { item: Shown }">
-          <div class="row" :style="{ height: `${rowPx}px` }">
-            <input
-              type="checkbox"
-              :checked="item.row.isTaken"
-              :aria-label="`Take row ${item.at + 1}`"
-              @change="set(item.at, (row) => ({ ...row, isTaken: !row.isTaken }))"
-            />
-            <NSelect
-              size="small"
-              :value="item.row.part.kind"
-              :options="KINDS"
-              placeholder="kind?"
-              :aria-label="`Kind, row ${item.at + 1}`"
-              @update:value="(kind: PartKind) => set(item.at, (row) => asKind(row, kind))"
-            />
-            <NInput
-              size="small"
-              :value="item.draft.brand"
-              placeholder="brand?"
-              :input-props="{ 'aria-label': `Brand, row ${item.at + 1}` }"
-              @update:value="(value: string) => type(item.at, 'brand', value)"
-            />
-            <NInput
-              size="small"
-              :value="item.draft.name"
-              placeholder="name?"
-              :input-props="{ 'aria-label': `Name, row ${item.at + 1}` }"
-              @update:value="(value: string) => type(item.at, 'name', value)"
-            />
-            <NInput
-              size="small"
-              :value="item.draft.price"
-              placeholder="no price"
-              :input-props="{ 'aria-label': `Price, row ${item.at + 1}` }"
-              @update:value="(value: string) => type(item.at, 'price', value)"
-            />
-            <NInput
-              size="small"
-              :value="item.draft.shop"
-              placeholder="shop"
-              :input-props="{ 'aria-label': `Shop, row ${item.at + 1}` }"
-              @update:value="(value: string) => type(item.at, 'shop', value)"
-            />
-            <button
-              class="plain state"
-              type="button"
-              :class="{ doubt: item.problems.length > 0 }"
-              :aria-expanded="opened === item.at"
-              :title="stateOf(item)"
-              @click="opened = opened === item.at ? null : item.at"
-            >
-              {{ item.row.part.figures.length }}
-              {{ item.row.part.figures.length === 1 ? 'figure' : 'figures' }}, {{ stateOf(item) }}
-            </button>
-          </div>
+          <SeveralRow
+            :style="{ height: `${rowPx}px` }"
+            :at="item.at"
+            :row="item.row"
+            :draft="item.draft"
+            :problems="item.problems"
+            :state="stateOf(item)"
+            :is-opened="opened === item.at"
+            @change="(change) => set(item.at, change)"
+            @open="opened = opened === item.at ? null : item.at"
+          />
         </template>
       </NVirtualList>
     </template>
@@ -333,39 +266,10 @@ async function keep() {
 .choice {
   width: 170px;
 }
-.columns {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-  align-items: end;
-}
-.columns p {
-  width: 100%;
-}
-.columns label {
-  display: grid;
-  gap: 2px;
-  font-size: var(--text-small);
-}
 .rows {
   max-height: 300px;
   border: 1px solid var(--line);
   border-radius: var(--round-large);
-}
-.row {
-  display: grid;
-  grid-template-columns: 20px 130px 110px minmax(150px, 1.4fr) 90px 110px minmax(120px, 1fr);
-  gap: 6px;
-  align-items: center;
-  padding: 0 8px;
-  border-bottom: 1px solid var(--line);
-}
-.state {
-  text-align: left;
-  font-size: var(--text-small);
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 .opened {
   display: grid;
@@ -376,20 +280,5 @@ async function keep() {
 }
 .bad {
   color: var(--danger);
-}
-@media (max-width: 900px) {
-  .row {
-    grid-template-columns: 20px minmax(0, 1fr) minmax(0, 1fr);
-    gap: 4px 6px;
-    align-content: center;
-    padding: 6px 8px;
-  }
-  .row > :first-child {
-    grid-row: 1 / span 4;
-  }
-  .row > :nth-child(4),
-  .state {
-    grid-column: 2 / -1;
-  }
 }
 </style>

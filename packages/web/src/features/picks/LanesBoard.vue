@@ -1,17 +1,15 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core';
 import { useMessage } from 'naive-ui';
 import { storeToRefs } from 'pinia';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import type { Slot } from '@ripe-pick/core/parts';
-import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
+import { MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { isAtRest } from '../../shared/ui/at-rest.ts';
 import { oneAfterAnother } from '../../shared/stores/pending.ts';
 import { useLanes } from '../../shared/stores/lanes.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
-import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import LaneAxis from './LaneAxis.vue';
 import LaneHint from './LaneHint.vue';
@@ -22,18 +20,16 @@ import LaneView from './LaneView.vue';
 import TradeStrip from './TradeStrip.vue';
 import TradeWords from './TradeWords.vue';
 import { useLaneKeys } from './use-lane-keys.ts';
-import { useMoneyAxis } from './use-money-axis.ts';
 import { useLocks } from './use-locks.ts';
 import { useCompanions } from './use-companions.ts';
-import { ROOM_MEASURE, useLaneRoom } from './use-lane-room.ts';
+import { useLaneFrames } from './use-lane-frames.ts';
+import { ROOM_MEASURE } from './use-lane-room.ts';
 import { useRuledOut } from './use-ruled-out.ts';
-import { AXIS_HEIGHT, isSameFrame, isShown, moneyReach, type LaneFrame } from './lane-geometry.ts';
 import { tradeName } from './words.ts';
 
 const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
 const bench = useBench();
 const lanes = useLanes();
-const workspace = useWorkspace();
 const message = useMessage();
 const choose = useChoose();
 
@@ -48,80 +44,8 @@ const previewed = shallowRef<Trade | null>(null);
 const cardAt = shallowRef<{ readonly x: number; readonly y: number } | null>(null);
 const listed = ref<Slot | null>(null);
 const board = ref<HTMLElement | null>(null);
-const { width: boardWidth, height: boardHeight } = useElementSize(board);
 
-const LABEL_WIDTH = 184;
-const NARROW = 700;
-/** Below this a lane's two lines of text do not fit; more lanes scroll, with the axis in sight. */
-const LEAST_LANE = 36;
-const isNarrow = computed(() => boardWidth.value < NARROW);
-const plotWidth = computed(() =>
-  Math.max(200, Math.floor(boardWidth.value - (isNarrow.value ? 0 : LABEL_WIDTH))),
-);
-
-/** Lanes that are always there; the others when asked for, wanted or filled. */
-const slots = computed(() =>
-  drawnSlots(workspace.picks, showAll.value).filter((slot) => {
-    if (slot === 'os') return showAll.value || workspace.brief.needs.osLicence || workspace.picks.os;
-    if (slot === 'secondaryStorage')
-      return (
-        showAll.value ||
-        workspace.picks.secondaryStorage ||
-        workspace.brief.needs.totalStorageGb > workspace.brief.needs.fastStorageGb
-      );
-    return true;
-  }),
-);
-const laneHeight = computed(() => {
-  if (isNarrow.value) return 64;
-  const room = (boardHeight.value - AXIS_HEIGHT) / slots.value.length - 1;
-  return Math.max(LEAST_LANE, Math.min(72, Math.floor(room)));
-});
-const tradesOf = (slot: Slot): readonly Trade[] => {
-  const trades = lanes.bySlot?.get(slot) ?? [];
-  return withUsed.value
-    ? trades
-    : trades.filter((trade) => trade.isCurrent || trade.offer?.condition !== 'used');
-};
-const visible = computed(
-  () =>
-    new Map(
-      slots.value.map((slot) => [slot, room.isOn.value ? tradesOf(slot).map(room.lifted) : tradesOf(slot)]),
-    ),
-);
-const FRAME_LANES: readonly Slot[] = ['cpu', 'memory', 'gpu'];
-/** Frames lanes share one scale; at least 2 fps, in thousandths. */
-const framesReach = computed(() =>
-  moneyReach(
-    (room.isOn.value ? slots.value : FRAME_LANES).flatMap((slot) => visible.value.get(slot) ?? []),
-    axis.value,
-    2000,
-  ),
-);
-const frames = computed<ReadonlyMap<Slot, LaneFrame>>((before) => {
-  const out = new Map<Slot, LaneFrame>();
-  for (const slot of slots.value) {
-    const reach =
-      room.isOn.value || FRAME_LANES.includes(slot)
-        ? framesReach.value
-        : moneyReach(visible.value.get(slot) ?? [], axis.value, 1);
-    const { window, centre } = axis.value;
-    const frame = { width: plotWidth.value, height: laneHeight.value, window, centre, reach };
-    const last = before?.get(slot);
-    // The same one while it is the same: a lane that did not change is not drawn anew.
-    out.set(slot, last && isSameFrame(last, frame) ? last : frame);
-  }
-  return out;
-});
-const moneyAxis = useMoneyAxis(plotWidth, () =>
-  slots.value.flatMap((slot) => (visible.value.get(slot) ?? []).map((trade) => trade.money)),
-);
-const { axis } = moneyAxis;
-const room = useLaneRoom(
-  computed(() =>
-    slots.value.flatMap((slot) => tradesOf(slot).filter((trade) => isShown(trade.money, axis.value))),
-  ),
-);
+const { slots, isNarrow, isMeasured, visible, frames, moneyAxis, room } = useLaneFrames(board, withUsed);
 const left = computed(() => bench.limit - (bench.summary?.cost.counted ?? 0));
 const standings = useStandings();
 function priceOf(slot: Slot): number | null {
@@ -278,12 +202,6 @@ function closeCard() {
   cardAt.value = null;
   board.value?.querySelector<HTMLElement>(`[data-slot=${laneSlot.value}]`)?.focus({ preventScroll: true });
 }
-const roomWords = computed(() => {
-  if (!room.isOn.value) return '';
-  if (room.failed.value) return 'could not be worked out';
-  if (room.isWorking.value) return 'working it out…';
-  return room.now.value === null ? 'nothing can be told for this build' : '';
-});
 </script>
 
 <template>
@@ -294,7 +212,7 @@ const roomWords = computed(() => {
         v-model:show-all="showAll"
         v-model:room-on="room.isOn.value"
         :axis="moneyAxis.view.value"
-        :room-words="roomWords"
+        :room-words="room.words.value"
         @zoom="moneyAxis.zoom"
         @pan="moneyAxis.pan"
         @centre="moneyAxis.home"
@@ -305,7 +223,7 @@ const roomWords = computed(() => {
     </p>
     <div ref="board" class="board" @wheel="moneyAxis.wheel" @scroll.passive="cardAt = null">
       <LaneRow
-        v-for="slot in boardWidth > 0 ? slots : []"
+        v-for="slot in isMeasured ? slots : []"
         :key="slot"
         :slot-name="slot"
         :trades="visible.get(slot) ?? []"
@@ -330,7 +248,7 @@ const roomWords = computed(() => {
         @toggle-lock="toggleLock(slot)"
         @open="(trade) => emit('open', trade)"
       />
-      <LaneAxis :axis="axis" :marks="moneyAxis.marks.value" :is-narrow="isNarrow" />
+      <LaneAxis :axis="moneyAxis.axis.value" :marks="moneyAxis.marks.value" :is-narrow="isNarrow" />
     </div>
     <div class="foot" :class="{ chosen: live !== null }">
       <div class="strip sheet" aria-live="off">

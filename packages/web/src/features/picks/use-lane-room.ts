@@ -53,6 +53,13 @@ function useRoomValues() {
   };
 }
 
+/** How far it is, in words; empty where there is nothing to say. */
+function roomWords(isWorking: boolean, failed: boolean, now: number | null): string {
+  if (failed) return 'could not be worked out';
+  if (isWorking) return 'working it out…';
+  return now === null ? 'nothing can be told for this build' : '';
+}
+
 /**
  * Room to grow as the height of lanes: what the best path from here is worth with each swap, against what it is worth
  * now. Worked out in a worker for the trades that fit and are in sight, and drawn as it comes in.
@@ -107,10 +114,7 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
   };
   return {
     isOn,
-    isWorking,
-    failed,
-    now: values.now,
-    gainOf,
+    words: computed(() => (isOn.value ? roomWords(isWorking.value, failed.value, values.now.value) : '')),
     /** The trade with its room as its height. */
     lifted: (trade: Trade): Trade => ({ ...trade, gain: gainOf(trade), isDominated: false }),
   };

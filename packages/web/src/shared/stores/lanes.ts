@@ -37,15 +37,14 @@ export const useLanes = defineStore('lanes', () => {
   const allLanes = ref(false);
   const bySlot = shallowRef<ReadonlyMap<Slot, readonly Trade[]> | null>(null);
   const steepest = shallowRef<Trade | null>(null);
-  /** The same parts at offers that can be bought now; null where nothing is gone, or nothing takes its place. */
-  const live = shallowRef<LiveBasket | null>(null);
+  /** The same parts at offers that can be bought now; null where nothing is gone, or nothing takes its place; undefined: not known yet. */
+  const live = shallowRef<LiveBasket | null>();
   const failure = ref<string | null>(null);
   const wanted = computed((): LanesWish | null =>
     bench.session ? { session: bench.session, picks: workspace.picks, isWhole: allLanes.value } : null,
   );
   let running: Promise<void> | null = null;
-  /** The session whose brief the worker has. */
-  let told: LanesWish['session'] | null = null;
+  let told: LanesWish['session'] | null = null; // the worker has its brief
 
   async function workOut({ session, picks, isWhole }: LanesWish): Promise<void> {
     const around = (brief: Brief | null) =>

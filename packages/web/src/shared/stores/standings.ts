@@ -48,7 +48,9 @@ function usePicked() {
     !canBeHad && state !== 'unpriced' && !(state === 'late' && passed.value !== null);
   const gone = computed(() => all.value.filter(isGone));
   /** The same parts at offers that can be bought now; null where nothing is gone, or nothing takes its place. */
-  const live = computed(() => (gone.value.length > 0 && passed.value === null ? lanes.live : null));
+  const live = computed(() => (gone.value.length > 0 && passed.value === null ? (lanes.live ?? null) : null));
+  /** Whether they are still looked for. */
+  const isLooking = computed(() => lanes.live === undefined && lanes.failure === null);
   return {
     all,
     bySlot: computed(() => new Map(all.value.map((each) => [each.slot, each]))),
@@ -56,6 +58,7 @@ function usePicked() {
     isGone,
     gone,
     live,
+    isLooking,
     /** What those offers cost more by the total that the brief looks at, and by all that it counts with it. */
     more: computed(() => {
       const [now, then] = [bench.summary?.cost, live.value?.answer.cost];
