@@ -18,6 +18,7 @@ export {
   priceIndexOf,
   inIndexCurrency,
   offerBarrier,
+  cheapestAlone,
   usableOffers,
   type PriceIndex,
   type OfferBarrier,

@@ -117,3 +117,11 @@ export function usableOffers(
     ? all.filter(({ id }) => id === ordered.offer)
     : all.filter((offer) => !offer.ordered && offerBarrier(priceIndex, brief, offer, slot) === null);
 }
+
+/** The cheapest offer of a part by itself, where any is usable: what is sold only with other parts is no price of this one. */
+export function cheapestAlone(priceIndex: PriceIndex, brief: Brief, part: string, slot: Slot): Priced | null {
+  return usableOffers(priceIndex, brief, part, slot).reduce<Priced | null>((best, offer) => {
+    const priced = offer.lot === undefined ? priceIndex.priced(offer) : null;
+    return priced && (best === null || priced.dueNow < best.dueNow) ? priced : best;
+  }, null);
+}

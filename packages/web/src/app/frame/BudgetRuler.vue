@@ -7,10 +7,11 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
 import type { Slot } from '@ripe-pick/core/parts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
-import { asideOf, orderedIn } from '../../shared/format/totals.ts';
 import { isAtRest } from '../../shared/ui/at-rest.ts';
 import { ExplainTotal } from './later.ts';
+import RulerPatterns from './RulerPatterns.vue';
 import { vRoving } from '../../shared/ui/roving.ts';
+import { useRulerTotals } from './use-ruler-totals.ts';
 import { isOther, useRulerWords } from './use-ruler-words.ts';
 import { linear } from '../../shared/format/linear.ts';
 import { roomIn, segmentsOf, type Segment } from '../../shared/format/ruler.ts';
@@ -32,36 +33,7 @@ const CHARACTER_PX = 6.6;
 const limit = computed(() => Math.max(1, bench.limit));
 const sum = computed(() => workspace.brief.money.budgetMinor);
 const total = computed(() => bench.summary?.cost.counted ?? 0);
-const cost = computed(() => bench.summary?.cost ?? null);
-const costBasis = computed(() => workspace.brief.money.costBasis);
-const TOTALS = [
-  { costBasis: 'strict', key: 'dueNow', words: 'due at checkout' },
-  { costBasis: 'expected', key: 'expected', words: 'expected after rebates' },
-  { costBasis: 'after', key: 'after', words: 'after all rebates' },
-] as const;
-/** The three totals; the one that the brief counts comes first. */
-const totals = computed(() => {
-  const found = cost.value;
-  if (!found) return [];
-  return TOTALS.map((each) => ({
-    ...each,
-    amount: found[each.key],
-    isCounted: each.costBasis === costBasis.value,
-  }));
-});
-const counted = computed(() => totals.value.find((each) => each.isCounted) ?? null);
-/** The other totals, where they say something else. */
-const others = computed(() =>
-  totals.value.filter((each) => !each.isCounted && each.amount !== counted.value?.amount),
-);
-const aside = computed(() => (cost.value ? asideOf(cost.value) : { kept: 0, sold: 0, besides: 0 }));
-/** What of the total is ordered already: fixed money. */
-const ordered = computed(() => (cost.value && bench.index ? orderedIn(cost.value, bench.index) : 0));
-const looks = computed(() =>
-  counted.value
-    ? counted.value.amount + aside.value.kept + aside.value.besides - aside.value.sold - total.value
-    : 0,
-);
+const { cost, totals, counted, made, spoken } = useRulerTotals(() => room.value.words);
 /** Owned parts in the build, outlined behind what is paid, each as wide as it is worth. */
 const LEAST_OWNED_PX = 9;
 const owned = computed(() => {
@@ -111,24 +83,6 @@ const readout = computed(() => {
   const unpriced = cost.value?.unpriced ?? [];
   return unpriced.length > 0 ? `No price yet: ${unpriced.map((slot) => SLOT_NAMES[slot]).join(', ')}` : '';
 });
-/** What the total is made of, in a line. */
-const made = computed(() => {
-  const words = (minor: number, what: string) => `${money(minor, bench.currency)} ${what}`;
-  const { kept, besides, sold } = aside.value;
-  return [
-    `${counted.value?.words} of ${money(workspace.brief.money.budgetMinor, bench.currency)}`,
-    ...(ordered.value > 0 ? [words(ordered.value, 'of it ordered')] : []),
-    ...others.value.map((other) => words(other.amount, other.words)),
-    ...(kept > 0 ? [words(kept, 'reserve for used parts')] : []),
-    ...(besides > 0 ? [words(besides, 'for what comes beside it')] : []),
-    ...(sold > 0 ? [words(sold, 'from parts to sell')] : []),
-    ...(looks.value > 0 ? [words(looks.value, 'for looks-only parts outside it')] : []),
-  ].join(', ');
-});
-const spoken = computed(
-  () =>
-    `Budget ruler: ${totals.value.map((each) => `${money(each.amount, bench.currency)} ${each.words}`).join(', ')}, of ${money(workspace.brief.money.budgetMinor, bench.currency)}, ${room.value.words}`,
-);
 </script>
 
 <template>
@@ -151,22 +105,7 @@ const spoken = computed(
         role="group"
         aria-label="Picks on the ruler: arrow keys go along"
       >
-        <defs>
-          <pattern
-            id="comes-back"
-            width="6"
-            height="6"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <rect width="6" height="6" class="hatch-ground" />
-            <rect width="2.4" height="6" class="hatch" />
-          </pattern>
-          <pattern id="kept-back" width="5" height="5" patternUnits="userSpaceOnUse">
-            <rect width="5" height="5" class="dot-ground" />
-            <circle cx="2.5" cy="2.5" r="1.1" class="dot" />
-          </pattern>
-        </defs>
+        <RulerPatterns />
         <rect :x="x(0)" :y="BAR_TOP - 12" :width="x.range()[1] - x(0)" :height="BAR_HEIGHT" class="ground" />
         <g v-for="segment in segments" :key="segment.slot">
           <rect
@@ -317,22 +256,8 @@ const spoken = computed(
   stroke: var(--ink);
   stroke-width: 1.2;
 }
-.hatch-ground {
-  fill: var(--sheet);
-  fill-opacity: 0.35;
-}
-.hatch {
-  fill: var(--paper);
-}
 .back {
   pointer-events: none;
-}
-.dot-ground {
-  fill: var(--sheet);
-}
-.dot {
-  fill: var(--ink-soft);
-  fill-opacity: 0.5;
 }
 .inside.risk {
   fill: var(--ink);

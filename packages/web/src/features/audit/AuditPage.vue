@@ -1,34 +1,28 @@
 <script setup lang="ts">
 import { openSession } from '@ripe-pick/core/session';
-import { NButton, NInput, NSelect } from 'naive-ui';
+import { NButton, NInput } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { daysBetween } from '@ripe-pick/core';
 import { doubtKey } from '@ripe-pick/core/audit';
-import { usableOffers } from '@ripe-pick/core/money';
 import { type Pick, type Picks, type Slot } from '@ripe-pick/core/parts';
 import { summaryFor } from '@ripe-pick/core/swaps';
 import type { Solved } from '../../workers/solver.worker.ts';
-import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
-import { useNames } from '../../shared/stores/names.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money, signed, whole } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import DayField from '../../shared/ui/DayField.vue';
-import MakePartLink from '../../shared/ui/MakePartLink.vue';
 import SideScreens from '../../shared/ui/SideScreens.vue';
+import AuditParts from './AuditParts.vue';
 import DoubtList from './DoubtList.vue';
 import ListSums from './ListSums.vue';
-import { LONGEST, MOST_ROWS, nameKey, useListAudit, type AuditRow } from './list-audit.ts';
+import { LONGEST, MOST_ROWS, nameKey, useListAudit } from './list-audit.ts';
 
-const bench = useBench();
 const buying = useBuying();
 const choose = useChoose();
 const catalogueStore = useCatalogue();
-const names = useNames();
 const solver = useSolver();
 const workspace = useWorkspace();
 const {
@@ -51,24 +45,9 @@ const currency = computed(() => list.value.currency);
 const others = computed(() =>
   list.value.lines.filter(({ kind, raw }) => kind === 'remark' || (kind === 'note' && /\d/.test(raw))),
 );
-const optionsOf = (row: AuditRow) => [
-  ...(row.found.length === 0
-    ? names.partOptions
-    : row.found.map((match) => ({ value: match.part, label: names.part(match.part) }))),
-  { value: '', label: 'none of these' },
-];
 const choosePart = (name: string, part: string | null) =>
   (matched.value = { ...matched.value, [nameKey(name)]: part ?? '' });
 
-/** The cheapest offer of a part today; what is sold only with other parts is no price of this one. */
-function cheapestOf(part: string, slot: Slot) {
-  const { index } = bench;
-  if (!index) return null;
-  const offers = usableOffers(index, workspace.brief, part, slot).flatMap((offer) =>
-    offer.lot === undefined ? (index.priced(offer) ?? []) : [],
-  );
-  return offers.reduce<(typeof offers)[number] | null>((a, b) => (a && a.dueNow <= b.dueNow ? a : b), null);
-}
 /** The matched parts, as far as their rates and fit are asked. */
 const picks = computed<Picks>(() => {
   const out: Partial<Record<Slot, Pick>> = {};
@@ -95,19 +74,6 @@ const broken = computed(
 );
 const open = computed<readonly Slot[]>(() => summary.value?.open ?? []);
 const lacksLicence = computed(() => workspace.brief.needs.osLicence && !picks.value.os);
-/** How the list's prices lie to today's cheapest ones, and how old those are. */
-const prices = computed(() =>
-  rows.value.flatMap(({ line, part, slots: [slot] }) => {
-    const priced = part && slot ? cheapestOf(part, slot) : null;
-    if (!part || !priced) return [];
-    const isSame =
-      line.price?.kind === 'sure' && line.price.currency === bench.currency && line.quantity === 1;
-    const change = isSame && line.price.kind === 'sure' ? priced.dueNow - line.price.minor : null;
-    const days = daysBetween(priced.offer.seenOn, bench.index?.today ?? priced.offer.seenOn);
-    return [{ line, now: priced.dueNow, change, shop: priced.shop.name, days }];
-  }),
-);
-
 /** What the same money could do instead, in the brief's currency. */
 const instead = shallowRef<Solved | 'busy' | null>(null);
 watch(settled, () => (instead.value = null));
@@ -272,74 +238,14 @@ function clear() {
     </div>
     <section v-if="rows.length > 0" class="sheet parts" aria-labelledby="match-title">
       <h2 id="match-title">Its parts, and what they are here</h2>
-      <div class="scroll" tabindex="0" role="group" aria-label="Parts of the list">
-        <table class="lines">
-          <thead>
-            <tr>
-              <th scope="col">In the list</th>
-              <th scope="col" class="num">Price</th>
-              <th scope="col">Part</th>
-              <th scope="col">Today</th>
-              <th scope="col"><span class="visually-hidden">Counts</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="row in rows"
-              :key="`${row.line.line}:${row.line.raw}`"
-              :class="{ out: isLeftOut(row.line.raw) }"
-            >
-              <th scope="row">
-                {{ row.line.name || row.line.raw.trim()
-                }}<span v-if="row.line.quantity > 1" class="quiet">× {{ row.line.quantity }}</span
-                ><span v-if="row.line.isOwned" class="quiet">owned</span>
-              </th>
-              <td class="num">
-                {{
-                  row.line.price?.kind === 'sure'
-                    ? money(row.line.price.minor, row.line.price.currency)
-                    : row.line.price
-                      ? 'asked'
-                      : '–'
-                }}
-              </td>
-              <td class="pick">
-                <NSelect
-                  size="small"
-                  :value="row.part ?? (matched[nameKey(row.line.name)] === '' ? '' : null)"
-                  filterable
-                  :options="optionsOf(row)"
-                  :placeholder="row.found.length === 0 ? 'nothing like it here' : 'confirm which one'"
-                  :input-props="{ 'aria-label': `Part for ${row.line.name}` }"
-                  @update:value="(v: string | null) => choosePart(row.line.name, v)"
-                />
-                <MakePartLink v-if="row.part === null && row.line.name !== ''" :words="row.line.name" />
-              </td>
-              <td>
-                <template v-for="price in prices" :key="price.line.raw"
-                  ><template v-if="price.line === row.line"
-                    >{{ money(price.now, bench.currency) }} at {{ price.shop
-                    }}{{
-                      price.change === null ? '' : `, ${money(price.change, bench.currency, { sign: true })}`
-                    }}, seen
-                    {{
-                      price.days === 0 ? 'today' : price.days === 1 ? 'yesterday' : `${price.days} days ago`
-                    }}</template
-                  ></template
-                >
-              </td>
-              <td>
-                <button v-if="isLeftOut(row.line.raw)" class="plain edged" @click="takeIn(row.line.raw)">
-                  Count it<span class="visually-hidden">: {{ row.line.name }}</span>
-                </button>
-                <button v-else class="plain edged" @click="leaveOut(row.line.raw)">
-                  Leave out<span class="visually-hidden">: {{ row.line.name }}</span>
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <AuditParts
+        :rows="rows"
+        :matched="matched"
+        :is-left-out="isLeftOut"
+        @choose="choosePart"
+        @leave-out="leaveOut"
+        @take-in="takeIn"
+      />
       <details v-if="summary && score" open>
         <summary>Expected frame rates by game and screen</summary>
         <SideScreens :own="summary.rates" :beside="summary.beside" />

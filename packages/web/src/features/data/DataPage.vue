@@ -7,11 +7,12 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { CallFailed } from '../../shared/api/client.ts';
 import { BASE, isDemo, isHere } from '../../shared/api/place.ts';
 import DemoLink from '../../shared/ui/DemoLink.vue';
-import ConflictList from './ConflictList.vue';
 import AsidePanel from './AsidePanel.vue';
 import EverythingPanel from './EverythingPanel.vue';
 import ExportPanel from './ExportPanel.vue';
 import { mergeWords } from './merge-words.ts';
+import MergeSummary from './MergeSummary.vue';
+import ProblemTable from './ProblemTable.vue';
 import { readOwnFile, type OwnFile } from './own-file.ts';
 import NumbersPanel from './NumbersPanel.vue';
 import PackIn from './PackIn.vue';
@@ -201,23 +202,7 @@ const loadDemo = () =>
         <p>
           <b>{{ fileName }}</b> holds {{ words(preview) }}.
         </p>
-        <template v-if="plan">
-          <p v-if="plan.changes.length === 0">All of it is here already: there is nothing to merge.</p>
-          <p v-else>
-            Merged it adds <b>{{ mergeWords(plan) || 'what you chose' }}</b>. The same barcode, part number,
-            or brand and name are the same part.
-          </p>
-          <p v-if="plan.counts.ratesLeft > 0" class="quiet">
-            {{ plan.counts.ratesLeft }} part rates of the file are not taken: here they are estimated from
-            benchmarks.
-          </p>
-          <ConflictList
-            v-if="plan.conflicts.length > 0"
-            :conflicts="plan.conflicts"
-            :taken="taken"
-            @change="takeTheirs"
-          />
-        </template>
+        <MergeSummary v-if="plan" :plan="plan" :taken="taken" @change="takeTheirs" />
         <div class="row">
           <button
             v-if="plan"
@@ -264,32 +249,7 @@ const loadDemo = () =>
       <p v-if="message" :role="problems.length > 0 ? 'alert' : 'status'">
         <b v-if="fileName && problems.length > 0">{{ fileName }}: </b>{{ message }}
       </p>
-      <div
-        v-if="problems.length > 0"
-        class="problems"
-        tabindex="0"
-        role="region"
-        aria-label="Problems in the file"
-      >
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Where</th>
-              <th scope="col">What is wrong</th>
-              <th scope="col">How to fix it</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(problem, n) in problems" :key="n">
-              <td>
-                <code>{{ problem.path }}</code>
-              </td>
-              <td>{{ problem.message }}</td>
-              <td>{{ problem.mend }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <ProblemTable v-if="problems.length > 0" :problems="problems" />
     </section>
     <PacksPanel />
     <ExportPanel />
@@ -315,32 +275,5 @@ const loadDemo = () =>
   display: grid;
   gap: 14px;
   max-width: 900px;
-}
-.problems {
-  max-height: 320px;
-  overflow: auto;
-  border: 1px solid var(--line);
-  border-radius: var(--round-large);
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: var(--text-body);
-}
-th {
-  text-align: left;
-  position: sticky;
-  top: 0;
-  background: var(--sunk);
-}
-th,
-td {
-  padding: 5px 8px;
-  vertical-align: top;
-  border-bottom: 1px solid var(--line);
-}
-code {
-  font-family: inherit;
-  font-weight: 600;
 }
 </style>

@@ -3,27 +3,27 @@ import { computed, nextTick, useTemplateRef, proxyRefs } from 'vue';
 import { RouterLink } from 'vue-router';
 import type { PathLine } from '@ripe-pick/core/growth';
 import { costOf } from '@ripe-pick/core/money';
-import type { ToldPath } from '../../workers/growth.worker.ts';
 import AheadFields from '../../shared/ahead/AheadFields.vue';
 import { objectiveWords } from '../../shared/format/objective.ts';
 import { decimal, money, percent } from '../../shared/format/format.ts';
-import { offerCommands } from '../../shared/stores/commands.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useGrowth } from '../../shared/stores/growth.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
 import FlipsPanel from './FlipsPanel.vue';
-import PathList, { type ListedPath } from './PathList.vue';
+import PathList from './PathList.vue';
 import RoomPanel from './RoomPanel.vue';
 import RunsPanel from './RunsPanel.vue';
 import StageRow from './StageRow.vue';
 import SwapDialog from './SwapDialog.vue';
 import TimelineChart from './TimelineChart.vue';
+import { useGrowthCommands } from './growth-commands.ts';
 import { mostMoney } from './stage-ruler.ts';
 import { useGrowthPage } from './use-growth.ts';
 import { usePath } from './use-path.ts';
-import { sameParts, shortName, verdictOf } from './words.ts';
+import { usePaths } from './use-paths.ts';
+import { shortName, verdictOf } from './words.ts';
 
 const bench = useBench();
 const growth = useGrowth();
@@ -42,41 +42,12 @@ const hasAhead = computed(
     brief.value.growth.wishes.length > 0,
 );
 
-const isBestToday = computed(() => {
-  const [best] = plan.value?.answers ?? [];
-  return !!best && !!plan.value?.today && sameParts(best.picks, plan.value.today.picks);
-});
+const { isBestToday, titleOf, listed, others } = usePaths({ plan, which, pathAt });
 const verdict = computed(() => {
   const best = pathAt(0);
   return best
     ? verdictOf(best, plan.value?.today ?? null, plan.value?.against ?? null, brief.value, path.today, short)
     : null;
-});
-const titleOf = (at: typeof which.value): string =>
-  at === 'mine'
-    ? workspace.active.name
-    : at === 'today'
-      ? 'Best of today, grown'
-      : at === 'still'
-        ? 'Best of today, left as it is'
-        : at === 'paced'
-          ? 'Starts with less'
-          : at === 0
-            ? 'Best path'
-            : `Runner-up ${at}`;
-const listed = computed((): ListedPath[] => {
-  const out: ListedPath[] = [];
-  const add = (at: ListedPath['at']) => {
-    const path = pathAt(at);
-    if (path) out.push({ at, title: titleOf(at), path });
-  };
-  add(0);
-  if (!isBestToday.value) add('today');
-  add('still');
-  add('mine');
-  add('paced');
-  for (let n = 1; n < (plan.value?.answers.length ?? 0); n++) add(n);
-  return out;
 });
 /** The further runners-up are folded away. */
 const FIRST_SHOWN = 7;
@@ -89,18 +60,6 @@ const listProps = computed(() => ({
   horizon: brief.value.growth.horizonMonths,
   name: short,
 }));
-const others = computed(() => {
-  const out: { name: string; path: ToldPath; kind: 'against' | 'still' }[] = [];
-  const add = (at: ListedPath['at'], kind: 'against' | 'still') => {
-    const path = pathAt(at);
-    if (path && at !== which.value && path.report.scores)
-      out.push({ name: titleOf(at).toLowerCase(), path, kind });
-  };
-  if (which.value !== 0) add(0, 'against');
-  else if (!isBestToday.value) add('today', 'against');
-  add('still', 'still');
-  return out;
-});
 const isMine = computed(() => which.value === 'mine');
 const stepsTitle = useTemplateRef<HTMLElement>('stepsTitle');
 /** For what makes its own button go: whoever works by keyboard goes on among the steps, not at the top of the page. */
@@ -130,31 +89,7 @@ const stopPreparing = () =>
     ...b,
     planned: { ...b.planned, isFirm: false },
   }));
-offerCommands(() => [
-  ...(shown.value && !isMine.value
-    ? [
-        {
-          id: 'growth-take',
-          title: `Take this path: ${titleOf(which.value)}`,
-          group: 'Upgrades',
-          run: path.take,
-        },
-      ]
-    : []),
-  {
-    id: 'growth-best',
-    title: 'Best path from this build',
-    group: 'Upgrades',
-    run: () => void path.bestFromHere(),
-  },
-  { id: 'growth-watch', title: 'Watch the parts of this path', group: 'Upgrades', run: path.watchParts },
-  {
-    id: 'growth-calendar',
-    title: 'Steps of this path into the calendar',
-    group: 'Upgrades',
-    run: path.toCalendar,
-  },
-]);
+useGrowthCommands({ path, taken: () => (shown.value && !isMine.value ? titleOf(which.value) : null) });
 </script>
 
 <template>

@@ -5,9 +5,10 @@ import { addMonths } from '@ripe-pick/core';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { ToldPath } from '../../workers/growth.worker.ts';
 import ChartFigure from '../../shared/charts/ChartFigure.vue';
-import { dayText, decimal, money, monthText } from '../../shared/format/format.ts';
-import { labelRows } from '../../shared/format/labels.ts';
+import { dayText, decimal, monthText } from '../../shared/format/format.ts';
+import TimelineArrivals from './TimelineArrivals.vue';
 import { dayOnAxis, MARGIN, monthsTo, scalesOf, screenStretches, stepLine, timeTicks } from './timeline.ts';
+import { useStepDrag } from './use-step-drag.ts';
 
 const props = defineProps<{
   shown: ToldPath;
@@ -32,7 +33,6 @@ const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
 const HEIGHT = 274;
 const FLOOR = HEIGHT - MARGIN.bottom;
-const CHARACTER_PX = 6.2;
 
 const horizon = computed(() => props.brief.growth.horizonMonths);
 const scores = computed(() => props.shown.report.scores ?? []);
@@ -67,77 +67,14 @@ const screens = computed(() => {
   );
   return screenStretches(props.brief.play.refreshHz, changes, horizon.value);
 });
-/** What comes on its day whatever one does: money, screens, games. */
-const arrivals = computed(() => {
-  const { growth, money: sums } = props.brief;
-  const all = [
-    ...growth.sums.map((sum) => ({
-      on: sum.on,
-      text: `+${money(sum.amountMinor, sums.currency, { short: true })}`,
-      kind: 'money',
-    })),
-    ...growth.wishes.map((wish) => ({
-      on: wish.on,
-      text:
-        wish.kind === 'screen'
-          ? `${wish.widthPx}×${wish.heightPx}, ${wish.refreshHz} Hz`
-          : wish.kind === 'drive'
-            ? `${wish.gb} GB drive`
-            : 'new game',
-      kind: 'wish',
-    })),
-  ]
-    .map((each) => ({ ...each, month: monthsTo(props.today, each.on) }))
-    .filter(({ month }) => month > 0 && month < horizon.value)
-    .sort((a, b) => a.month - b.month);
-  const at = all.map(({ month }) => x.value(month));
-  const rows = labelRows(
-    at,
-    all.map(({ text }) => text.length * CHARACTER_PX + 16),
-  );
-  return all.map((each, n) => ({ ...each, x: at[n], row: rows[n] }));
+const { stopDrag, down, move, up, key } = useStepDrag({
+  isMine: () => props.isMine,
+  dayAt: (month) => dayOnAxis(props.today, month, horizon.value),
+  monthAt: (clientX) => x.value.invert(clientX - (holder.value?.getBoundingClientRect().left ?? 0)),
+  drag: (from, to) => emit('drag', from, to),
+  drop: (from, to) => emit('drop', from, to),
+  remove: (on) => emit('remove', on),
 });
-
-function monthAt(event: PointerEvent): number {
-  const box = holder.value?.getBoundingClientRect();
-  return x.value.invert(event.clientX - (box?.left ?? 0));
-}
-const dragged = ref<string | null>(null);
-const draggedTo = ref<string | null>(null);
-function down(event: PointerEvent, on: string) {
-  if (!props.isMine) return;
-  dragged.value = on;
-  draggedTo.value = on;
-  (event.currentTarget as Element).setPointerCapture(event.pointerId);
-  event.preventDefault();
-}
-function move(event: PointerEvent) {
-  const at = monthAt(event);
-  if (dragged.value === null) return;
-  const to = dayOnAxis(props.today, at, horizon.value);
-  if (to === draggedTo.value) return;
-  draggedTo.value = to;
-  emit('drag', dragged.value, to);
-}
-function up() {
-  if (dragged.value !== null && draggedTo.value !== null && draggedTo.value !== dragged.value)
-    emit('drop', dragged.value, draggedTo.value);
-  dragged.value = null;
-}
-function key(event: KeyboardEvent, on: string, month: number) {
-  if (!props.isMine) return;
-  const to: Record<string, number> = {
-    ArrowLeft: month - 1,
-    ArrowRight: month + 1,
-    PageDown: month - 6,
-    PageUp: month + 6,
-  };
-  if (event.key === 'Delete') emit('remove', on);
-  else if (to[event.key] !== undefined)
-    emit('drop', on, dayOnAxis(props.today, to[event.key], horizon.value));
-  else return;
-  event.preventDefault();
-}
 const figure = (path: ToldPath, month: number) => {
   const score = path.report.scores?.[month];
   return score === undefined ? 'unknown' : decimal(score / 1000, 1);
@@ -181,7 +118,7 @@ const spoken = computed(() => {
           aria-label="Steps of the path"
           @pointermove="move"
           @pointerup="up"
-          @pointercancel="dragged = null"
+          @pointercancel="stopDrag"
         >
           <g v-for="tick in y.ticks(5)" :key="`y${tick}`">
             <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="y(tick)" :y2="y(tick)" class="grid" />
@@ -218,24 +155,7 @@ const spoken = computed(() => {
               </text>
             </template>
           </g>
-          <g v-for="each in arrivals" :key="each.on + each.text" class="arrival">
-            <line :x1="each.x" :x2="each.x" :y1="6 + each.row * 14" :y2="FLOOR" class="pole" />
-            <path
-              v-if="each.kind === 'money'"
-              :d="`M${each.x} ${2 + each.row * 14}l5 5l-5 5l-5 -5z`"
-              class="coin"
-            />
-            <rect
-              v-else
-              :x="each.x - 5"
-              :y="3 + each.row * 14"
-              width="10"
-              height="8"
-              rx="1.5"
-              class="glyph"
-            />
-            <text :x="each.x + 9" :y="11 + each.row * 14" class="figure ink">{{ each.text }}</text>
-          </g>
+          <TimelineArrivals :brief="brief" :today="today" :x="x" :floor="FLOOR" />
           <g v-if="aheadFrom !== null && aheadFrom > 0 && scores[aheadFrom] !== undefined">
             <path :d="`M${x(aheadFrom)} ${FLOOR}l-4 7h8z`" class="ahead" />
           </g>
@@ -312,14 +232,6 @@ svg {
 .screen {
   stroke: var(--ink);
   stroke-width: 1.2;
-}
-.pole {
-  stroke: var(--apricot);
-  stroke-dasharray: 2 3;
-}
-.coin,
-.glyph {
-  fill: var(--apricot);
 }
 .ahead {
   fill: var(--ink);

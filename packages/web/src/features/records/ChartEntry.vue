@@ -5,18 +5,18 @@ import { predictor, recordJudge } from '@ripe-pick/core/fit';
 import { intervalAround } from '@ripe-pick/core/frames';
 import { slotWords, type Preset } from '@ripe-pick/core/parts';
 import { useDraft } from '../../shared/ui/draft.ts';
-import { NInput, NSelect } from 'naive-ui';
+import { NInput } from 'naive-ui';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import Field from '../../shared/ui/Field.vue';
-import MakePartLink from '../../shared/ui/MakePartLink.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SceneFields from '../../shared/ui/SceneFields.vue';
 import { failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
-import { fps } from '../../shared/format/format.ts';
+import type { ExpectedBar } from './chart-expected.ts';
+import RedrawnChart from './RedrawnChart.vue';
 
 const emit = defineEmits<{ added: [count: number, from: string] }>();
 const catalogueStore = useCatalogue();
@@ -120,7 +120,7 @@ const recordOf = (line: ChartLine, n: number): BenchRecord => {
 const expected = computed(() => {
   const catalogue = catalogueStore.catalogue;
   if (!catalogue || missing.value.some((each) => each !== 'who published it'))
-    return new Map<number, { fps: number; low: number; high: number }>();
+    return new Map<number, ExpectedBar>();
   const judge = recordJudge(catalogue.parts, catalogue.frameModel);
   const predict = predictor(catalogue.frameModel);
   return new Map(
@@ -133,28 +133,6 @@ const expected = computed(() => {
     }),
   );
 });
-const most = computed(
-  () =>
-    Math.max(
-      1,
-      ...lines.value.map((line) => line.average ?? 0),
-      ...[...expected.value.values()].map((each) => each.high),
-    ) * 1.04,
-);
-const left = (value: number) => `${(100 * value) / most.value}%`;
-const whisker = (line: ChartLine) => {
-  const known = expected.value.get(line.line);
-  return known ? { left: left(known.low), width: left(known.high - known.low) } : {};
-};
-const isOff = (line: ChartLine) => {
-  const known = expected.value.get(line.line);
-  return (
-    known !== undefined &&
-    line.average !== null &&
-    Math.abs(Math.log(line.average / known.fps)) > 3 * Math.log(known.high / known.fps)
-  );
-};
-
 async function save() {
   const put = ready.value.map(recordOf);
   note.value = '';
@@ -286,55 +264,12 @@ async function save() {
           @update:value="(text: string) => (draft.text = text)"
         />
       </div>
-      <div class="redrawn" aria-live="polite">
-        <p v-if="lines.length === 0" class="quiet">
-          The chart is drawn again here as you type, so that it can be compared with the original.
-        </p>
-        <ol v-else>
-          <li v-for="line in lines" :key="line.line" :class="{ bad: line.problem !== null }">
-            <div class="who">
-              <span class="name">{{ line.part ? names.part(line.part) : line.name }}</span>
-              <NSelect
-                v-if="line.part === null && line.average !== null"
-                size="small"
-                filterable
-                placeholder="which part?"
-                :input-props="{ 'aria-label': `Part meant by ${line.name}` }"
-                :options="
-                  line.suggestions.length > 0
-                    ? line.suggestions.map((id) => ({ value: id, label: names.part(id) }))
-                    : names.partsOfKind(draft.varies)
-                "
-                @update:value="(id: string) => (said = { ...said, [line.name]: id })"
-              />
-            </div>
-            <div v-if="line.average !== null" class="track">
-              <i class="bar" :style="{ width: left(line.average) }"></i>
-              <i v-if="line.low !== null" class="low" :style="{ left: left(line.low) }"></i>
-              <i v-if="expected.has(line.line)" class="whisker" :style="whisker(line)"></i>
-            </div>
-            <span v-if="line.average !== null" class="num figures"
-              >{{ fps(line.average)
-              }}<template v-if="line.low !== null"> / {{ fps(line.low) }}</template></span
-            >
-            <p v-if="line.problem" class="problem">
-              Line {{ line.line }}: {{ line.problem }}
-              <MakePartLink
-                v-if="line.part === null && line.average !== null"
-                :words="line.name"
-                :kind="draft.varies"
-              />
-            </p>
-            <p v-else-if="isOff(line)" class="problem">
-              Far from the {{ fps(expected.get(line.line)?.fps ?? 0) }} that is expected: is it typed right,
-              at this preset?
-            </p>
-          </li>
-        </ol>
-        <p v-if="expected.size > 0" class="quiet key">
-          <i class="whisker key"></i> expected so far, 4 in 5 chances <i class="low key"></i> 1 % low
-        </p>
-      </div>
+      <RedrawnChart
+        :lines="lines"
+        :varies="draft.varies"
+        :expected="expected"
+        @mean="(name, part) => (said = { ...said, [name]: part })"
+      />
       <div class="foot">
         <button
           class="plain strong"

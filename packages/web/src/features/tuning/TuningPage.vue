@@ -5,14 +5,15 @@ import { RouterLink } from 'vue-router';
 import { passedLimit, TUNING_STAGES, type Outcome, type TuningStage } from '@ripe-pick/core/tuning';
 import { isDemo } from '../../shared/api/place.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import NumberField from '../../shared/ui/NumberField.vue';
 import { duration, momentText } from '../../shared/format/format.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
 import MonitorIn from './MonitorIn.vue';
 import PlanForm from './PlanForm.vue';
+import ReadingFields from './ReadingFields.vue';
 import SchedulePanel from './SchedulePanel.vue';
 import StatesPanel from './StatesPanel.vue';
 import TuningChart from './TuningChart.vue';
+import TuningLogTable from './TuningLogTable.vue';
 import { useTuning, type Reading } from './use-tuning.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
@@ -61,12 +62,6 @@ const take = () =>
   );
 const SEEDS = 1000;
 const found = computed(() => (next.value.kind === 'done' ? next.value.setting : null));
-const WORDS: Readonly<Record<Outcome, string>> = {
-  held: 'held',
-  errors: 'errors',
-  crash: 'crash',
-  stopped: 'stopped at a limit',
-};
 </script>
 
 <template>
@@ -143,47 +138,7 @@ const WORDS: Readonly<Record<Outcome, string>> = {
             This was written down on {{ momentText(next.attempt.beganAt) }}, and nobody said what came of it.
             Did the machine go down in it?
           </p>
-          <div class="fields">
-            <NumberField
-              label="Hottest"
-              suffix="°C"
-              placeholder="not read"
-              clearable
-              :min="-50"
-              :max="200"
-              :value="reading.celsius ?? null"
-              @update:value="(celsius: number | null) => set({ celsius })"
-            />
-            <NumberField
-              label="Voltage"
-              suffix="V"
-              placeholder="not read"
-              clearable
-              :min="0"
-              :max="20"
-              :value="reading.volts ?? null"
-              @update:value="(volts: number | null) => set({ volts })"
-            />
-            <NumberField
-              label="Errors"
-              placeholder="none"
-              clearable
-              :min="0"
-              :max="1e9"
-              :precision="0"
-              :value="reading.errors ?? null"
-              @update:value="(errors: number | null) => set({ errors })"
-            />
-            <NumberField
-              label="Score"
-              placeholder="not read"
-              clearable
-              :min="0"
-              :max="1e9"
-              :value="reading.score ?? null"
-              @update:value="(score: number | null) => set({ score })"
-            />
-          </div>
+          <ReadingFields :reading="reading" @change="set" />
           <MonitorIn :stage="stage" @take="set" />
           <p v-if="limit" role="alert" class="bad">{{ limit }}: it counts as stopped.</p>
           <div class="acts">
@@ -235,40 +190,7 @@ const WORDS: Readonly<Record<Outcome, string>> = {
     </details>
     <StatesPanel :logs="tuning.logs.value" />
     <SchedulePanel :logs="tuning.logs.value" />
-    <section v-if="kept.attempts.length > 0" class="sheet log" aria-labelledby="log">
-      <div class="bar">
-        <h2 id="log">The log</h2>
-        <button class="plain edged" @click="take">As a table (CSV)</button>
-      </div>
-      <div class="scroll" tabindex="0" role="region" aria-label="Attempts">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Setting</th>
-              <th scope="col">For</th>
-              <th scope="col">Outcome</th>
-              <th scope="col">Hottest, °C</th>
-              <th scope="col">Volts</th>
-              <th scope="col">Errors</th>
-              <th scope="col">Score</th>
-              <th scope="col">Note</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="each in [...kept.attempts].reverse()" :key="each.serial">
-              <th scope="row" class="num">{{ each.setting }} {{ unit }}</th>
-              <td>{{ each.purpose === 'final' ? 'long soak' : 'step' }}, {{ duration(each.minutes) }}</td>
-              <td>{{ each.outcome ? WORDS[each.outcome] : 'not said yet' }}</td>
-              <td class="num">{{ each.celsius ?? '–' }}</td>
-              <td class="num">{{ each.volts ?? '–' }}</td>
-              <td class="num">{{ each.errors ?? '–' }}</td>
-              <td class="num">{{ each.score ?? '–' }}</td>
-              <td>{{ each.note }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
-    </section>
+    <TuningLogTable v-if="kept.attempts.length > 0" :attempts="kept.attempts" :unit="unit" @take="take" />
   </div>
 </template>
 
@@ -311,32 +233,12 @@ p {
   padding: 8px 14px;
   justify-self: start;
 }
-.fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(120px, 1fr));
-  gap: 8px;
-}
 .bad {
   color: var(--danger);
 }
 summary {
   cursor: pointer;
   min-height: 24px;
-}
-.scroll {
-  overflow: auto;
-  max-height: 320px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: var(--text-body);
-}
-th,
-td {
-  text-align: left;
-  padding: 4px 8px;
-  border-bottom: 1px solid var(--line);
 }
 @media (max-width: 900px) {
   .desk {
