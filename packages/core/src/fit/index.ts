@@ -12,6 +12,7 @@ export { heldOutOf, validate, type ValidateProgress } from './validate.ts';
 export type { ChartFinding } from './charts.ts';
 export { changedPart } from './states.ts';
 export { predictor } from './predict.ts';
+export { farOff, isBarFarOff, isFarOff, type ExpectedBar } from './far-off.ts';
 export { narrowing } from './narrow.ts';
 export { recordsBehind } from './behind.ts';
 export { fingerprint } from './fingerprint.ts';

@@ -17,7 +17,7 @@ import { memoryDoubt } from './memory-told.ts';
 import { TRUST_NOISE } from './rows.ts';
 
 /** What a model expects of a record before seeing it: ln of the average, and the standard deviation of a measurement. */
-interface Prediction {
+export interface Prediction {
   readonly ln: number;
   readonly sd: number;
   /** The same of its low, as the 99th percentile of frame times. */

@@ -2,14 +2,10 @@
 import { today as localToday } from '@ripe-pick/contract';
 import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
 import { groupKey, type ColumnChoice } from '@ripe-pick/core/bench';
-import { RECORD_CLOCKS, type Background, type RecordClocks } from '@ripe-pick/core/parts';
-import { CLOCK_WORDS } from '../../shared/format/runs.ts';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { useMessage } from 'naive-ui';
 import { computed, nextTick, ref } from 'vue';
-import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
-import SceneFields from '../../shared/ui/SceneFields.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -18,6 +14,7 @@ import { failureText } from '../../shared/api/client.ts';
 import FrameFileQuestion from './FrameFileQuestion.vue';
 import { EMPTY_RUN, moreOf } from './run-draft.ts';
 import RunMore from './RunMore.vue';
+import RunScene from './RunScene.vue';
 import { useFrameTimes } from './frame-times.ts';
 import { decimal, whole } from '../../shared/format/format.ts';
 
@@ -36,13 +33,6 @@ const game = computed(() =>
     ? draft.value.game
     : (workspace.brief.play.games[0]?.game ?? names.gameOptions[0]?.value ?? ''),
 );
-const BESIDE = [
-  { value: 'none', label: 'nothing' },
-  { value: 'voice', label: 'voice chat' },
-  { value: 'stream-cpu', label: 'streaming by the processor' },
-  { value: 'stream-gpu', label: 'streaming by the graphics card' },
-];
-const CLOCKS = RECORD_CLOCKS.map((value) => ({ value, label: CLOCK_WORDS[value] || 'as shipped' }));
 const problem = ref('');
 const isBusy = ref(false);
 
@@ -166,38 +156,7 @@ function drop(event: DragEvent) {
     @drop.prevent="drop"
   >
     <h2 id="pass" class="visually-hidden">A measured run</h2>
-    <div class="row scene">
-      <SceneFields
-        v-model:preset="draft.preset"
-        v-model:size="draft.size"
-        :game="game"
-        @update:game="draft.game = $event"
-      />
-      <NumberField
-        label="Rendered at"
-        suffix="%"
-        placeholder="100"
-        :min="10"
-        :max="100"
-        :value="draft.scale ?? 100"
-        @update:value="draft.scale = $event"
-      />
-      <ChoiceField
-        label="In the background"
-        :value="draft.background ?? 'none'"
-        :options="BESIDE"
-        @update:value="(background: Background) => (draft.background = background)"
-      />
-      <ChoiceField
-        label="Clocks"
-        :value="draft.clocks"
-        :options="CLOCKS"
-        @update:value="(clocks: RecordClocks) => (draft.clocks = clocks)"
-      />
-      <div class="switches">
-        <SwitchField label="memory profile on" :value="draft.profile" @change="draft.profile = $event" />
-      </div>
-    </div>
+    <RunScene v-model="draft" :game="game" />
     <form class="row" @submit.prevent="add">
       <NumberField
         label="Average"
@@ -282,15 +241,6 @@ function drop(event: DragEvent) {
   gap: 8px 12px;
   align-items: end;
 }
-.row.scene {
-  grid-template-columns: 1.6fr 0.8fr 0.8fr 0.8fr 1fr 1fr auto;
-}
-.switches {
-  display: flex;
-  gap: 6px 20px;
-  flex-wrap: wrap;
-  padding-bottom: 6px;
-}
 form :deep(.switch) {
   padding-bottom: 6px;
 }
@@ -301,8 +251,7 @@ form :deep(.switch) {
   color: var(--danger);
 }
 @media (max-width: 1000px) {
-  .row,
-  .row.scene {
+  .row {
     grid-template-columns: 1fr 1fr;
   }
   .or {

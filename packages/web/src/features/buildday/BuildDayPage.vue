@@ -3,18 +3,17 @@ import { useEventListener, useWakeLock } from '@vueuse/core';
 import { useMessage } from 'naive-ui';
 import { computed, nextTick, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
-import { PHASES, type Phase } from '@ripe-pick/core/assembly';
 import { duration, money } from '../../shared/format/format.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import ChoiceField from '../../shared/ui/ChoiceField.vue';
-import SwitchField from '../../shared/ui/SwitchField.vue';
 import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
+import BuildChoices from './BuildChoices.vue';
 import DayFiles from './DayFiles.vue';
 import FirstStart from './FirstStart.vue';
 import MachinePlan from './MachinePlan.vue';
 import StepCard from './StepCard.vue';
 import StepPrint from './StepPrint.vue';
+import StepsAhead from './StepsAhead.vue';
 import { useBuildDay } from './use-build-day.ts';
 
 const bench = useBench();
@@ -23,12 +22,6 @@ const day = useBuildDay();
 const message = useMessage();
 const { steps, states, notes, open, minutesLeft, companions, input, kept } = day;
 
-const PHASE_NAMES: Readonly<Record<Phase, string>> = {
-  before: 'Before',
-  table: 'On the table',
-  case: 'In the case',
-  close: 'First start and after',
-};
 /** The step that is looked at; the first open one unless another was chosen. */
 const chosen = ref<string | null>(null);
 const now = computed(
@@ -85,13 +78,6 @@ async function print() {
   await nextTick();
   window.print();
 }
-const YES_NO = [
-  { value: 'unknown', label: 'not known yet' },
-  { value: 'yes', label: 'yes' },
-  { value: 'no', label: 'no' },
-];
-const yesNo = (value: boolean | null) => (value === null ? 'unknown' : value ? 'yes' : 'no');
-const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no' ? false : null);
 </script>
 
 <template>
@@ -130,35 +116,7 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
       <div class="desk">
         <div class="sheet plan">
           <MachinePlan :input="input" :steps="steps" :done="done" :now="now?.code ?? null" />
-          <details>
-            <summary>How you build</summary>
-            <SwitchField
-              label="The graphics card goes in before the leads"
-              :value="kept.choices.cardFirst"
-              @change="(cardFirst) => day.choose('when the graphics card goes in', { cardFirst })"
-            />
-            <SwitchField
-              label="It will stand on a carpet"
-              :value="kept.choices.onCarpet"
-              @change="(onCarpet) => day.choose('where it stands', { onCarpet })"
-            />
-            <ChoiceField
-              label="Shield of the ports fixed to the motherboard"
-              :value="yesNo(kept.choices.shieldOnBoard)"
-              :options="YES_NO"
-              @update:value="
-                (word: string | null) => day.choose('how the shield is', { shieldOnBoard: fromWord(word) })
-              "
-            />
-            <ChoiceField
-              label="Paste in the cooler’s box"
-              :value="yesNo(kept.choices.pasteInBox)"
-              :options="YES_NO"
-              @update:value="
-                (word: string | null) => day.choose('whether paste is there', { pasteInBox: fromWord(word) })
-              "
-            />
-          </details>
+          <BuildChoices :day="day" />
           <DayFiles :day="day" :input="input" />
           <div v-if="companions.length > 0" class="companions">
             <h3>Have it there</h3>
@@ -198,27 +156,7 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
           <FirstStart v-if="now?.code === 'first-start' || kept.start.atFirstPress !== null" :day="day" />
         </div>
       </div>
-      <nav class="sheet ahead" aria-label="All steps">
-        <section v-for="phase in PHASES" :key="phase">
-          <h3>{{ PHASE_NAMES[phase] }}</h3>
-          <ol>
-            <li v-for="step in steps.filter((each) => each.phase === phase)" :key="step.code">
-              <button
-                class="plain line"
-                :class="stateOf(step.code)"
-                :aria-current="step.code === now?.code ? 'step' : undefined"
-                @click="onwards(step.code)"
-              >
-                <span class="mark" aria-hidden="true" />
-                {{ step.title
-                }}<span v-if="stateOf(step.code) !== 'open'" class="visually-hidden"
-                  >, {{ stateOf(step.code) }}</span
-                >
-              </button>
-            </li>
-          </ol>
-        </section>
-      </nav>
+      <StepsAhead :steps="steps" :now="now?.code ?? null" :state-of="stateOf" @open="onwards" />
       <StepPrint
         v-if="isPrinting"
         :steps="steps"
@@ -259,12 +197,7 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
   display: grid;
   gap: 8px;
 }
-summary {
-  cursor: pointer;
-  min-height: 24px;
-}
-.companions ul,
-.ahead ol {
+.companions ul {
   margin: 0;
   padding: 0;
   list-style: none;
@@ -277,43 +210,6 @@ h3 {
   margin: 0 0 4px;
   font-size: var(--text-base);
 }
-.ahead {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
-  gap: 10px 18px;
-}
-.line {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  width: 100%;
-  min-height: 32px;
-  padding: 3px 4px;
-  text-align: left;
-}
-.line[aria-current] {
-  font-weight: 700;
-  background: var(--shade);
-  border-radius: var(--round-medium);
-}
-.mark {
-  flex: none;
-  width: 14px;
-  height: 14px;
-  border: 1.6px solid var(--line-strong);
-  border-radius: var(--round-small);
-}
-.done .mark {
-  background: var(--plum);
-  border-color: var(--plum);
-}
-.skipped .mark {
-  border-style: dashed;
-}
-.done,
-.skipped {
-  color: var(--ink-soft);
-}
 .empty {
   max-width: 60ch;
 }
@@ -323,9 +219,6 @@ h3 {
   }
   .plan {
     order: 2;
-  }
-  .line {
-    min-height: 44px;
   }
 }
 @media print {

@@ -1,19 +1,18 @@
 <script setup lang="ts">
 import { useMessage } from 'naive-ui';
-import { computed, nextTick, onBeforeUnmount, shallowRef, watch } from 'vue';
-import type { ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
+import { computed, shallowRef } from 'vue';
+import type { SolvedFork } from '@ripe-pick/core/compare';
 import type { ForkCode } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money, percent, signed } from '../../shared/format/format.ts';
 import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
-import { keepFocus } from '../../shared/ui/keep-focus.ts';
 import WishCosts from './WishCosts.vue';
 import OwnTermsDialog from './OwnTermsDialog.vue';
+import { useForksPage } from './use-forks-page.ts';
 import {
   aheadWords,
   besideFigures,
@@ -27,7 +26,6 @@ import {
 } from './words.ts';
 
 const bench = useBench();
-const catalogueStore = useCatalogue();
 const choose = useChoose();
 const names = useNames();
 const solver = useSolver();
@@ -35,75 +33,8 @@ const workspace = useWorkspace();
 const message = useMessage();
 const TOLD = ['cpu', 'motherboard', 'memory', 'gpu'] as const;
 
-const forks = shallowRef<readonly SolvedFork[]>([]);
-const fresh = shallowRef<ReadonlySet<ForkCode>>(new Set());
-const done = shallowRef(0);
+const { forks, fresh, done, state, turns, run, turn } = useForksPage();
 const way = shallowRef<{ fork: ForkCode; branch: string; name: string } | null>(null);
-const state = shallowRef<'working' | 'done' | 'stopped' | 'failed'>('working');
-const turns = shallowRef<ReadonlyMap<ForkCode, ForkTurns | number>>(new Map());
-let ticket = 0;
-
-/** Other forks are shown, in another order: what has the focus keeps it where it moved to, or it goes to the screen. */
-async function show(next: readonly SolvedFork[], solved: readonly SolvedFork[]) {
-  const held = document.activeElement;
-  fresh.value = new Set(solved.map(({ code }) => code));
-  forks.value = next;
-  await nextTick();
-  if (held instanceof HTMLElement && held.isConnected) held.focus({ preventScroll: true });
-  void keepFocus();
-}
-async function run() {
-  const own = ++ticket;
-  // A turn that is still being searched was asked for just now: it is searched again, once the ways are proved.
-  const asked = [...turns.value].flatMap(([code, turn]) => (typeof turn === 'number' ? [code] : []));
-  fresh.value = new Set();
-  turns.value = new Map(asked.map((code) => [code, 0]));
-  done.value = 0;
-  state.value = 'working';
-  try {
-    const solved = await solver.forks(workspace.brief, ({ found, done: share }) => {
-      if (own !== ticket) return;
-      // What was proved for the brief before stays, dimmed, until its place is taken.
-      const proved = new Set(found.map(({ code }) => code));
-      void show([...found, ...forks.value.filter(({ code }) => !proved.has(code))], found);
-      done.value = share;
-    });
-    if (own !== ticket) return;
-    await show(solved.forks, solved.forks);
-    if (own !== ticket) return;
-    state.value = solved.isComplete ? 'done' : 'stopped';
-    turns.value = new Map();
-    const left = asked.filter((code) => solved.forks.some((fork) => fork.code === code));
-    for (const code of solved.isComplete ? left : []) if (own === ticket) await turn(code);
-  } catch (error) {
-    if (own === ticket) {
-      state.value = 'failed';
-      turns.value = new Map();
-    }
-    console.error(error);
-  }
-}
-watch([() => workspace.brief, () => catalogueStore.catalogue], () => void run(), { immediate: true });
-onBeforeUnmount(() => {
-  ticket++;
-  solver.stopForks();
-});
-
-const setTurn = (code: ForkCode, value: ForkTurns | number) =>
-  (turns.value = new Map(turns.value).set(code, value));
-async function turn(code: ForkCode) {
-  const own = ticket;
-  setTurn(code, 0);
-  try {
-    const found = await solver.forkTurns(workspace.brief, code, (share) => {
-      if (own === ticket && typeof turns.value.get(code) === 'number') setTurn(code, share);
-    });
-    if (own === ticket) setTurn(code, found);
-  } catch (error) {
-    if (own === ticket) state.value = 'failed';
-    console.error(error);
-  }
-}
 /** One at a time: the searches share a worker. */
 const isTurning = computed(() => [...turns.value.values()].some((each) => typeof each === 'number'));
 const turnsOf = (code: ForkCode) => {

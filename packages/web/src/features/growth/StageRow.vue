@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core';
-import { computed, ref } from 'vue';
-import { scaleLinear } from 'd3';
+import { computed } from 'vue';
 import { CalendarCheck2, Replace, X } from '@lucide/vue';
 import type { Cost } from '@ripe-pick/core/money';
 import type { PathLine } from '@ripe-pick/core/growth';
 import type { ToldStage } from '../../workers/growth.worker.ts';
 import { dayText, decimal, money } from '../../shared/format/format.ts';
-import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import DayField from '../../shared/ui/DayField.vue';
-import { stageSegments } from './stage-ruler.ts';
+import StageBar from './StageBar.vue';
 import { moneyLine } from './words.ts';
 
 const props = defineProps<{
@@ -28,17 +26,6 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ move: [to: string]; swap: []; remove: []; prepare: [line: PathLine] }>();
 
-const holder = ref<HTMLElement | null>(null);
-const { width } = useElementSize(holder);
-const BAR = 22;
-const CHARACTER_PX = 6.4;
-const x = computed(() => scaleLinear([0, props.most], [1, Math.max(10, width.value - 2)]));
-const segments = computed(() => stageSegments(props.stage, props.cost, (slot) => SLOT_NAMES[slot]));
-const label = (segment: { from: number; to: number; label: string }) =>
-  segment.label.length * CHARACTER_PX <= x.value(segment.to) - x.value(segment.from) - 8 ? segment.label : '';
-const own = computed(() =>
-  Math.max(0, props.stage.available - (props.stage.available > 0 ? props.stage.back : 0)),
-);
 const ins = computed(() => props.stage.lines.filter((line) => line.way === 'in'));
 const outs = computed(() => props.stage.lines.filter((line) => line.way === 'out'));
 const about = (line: PathLine) => {
@@ -53,10 +40,6 @@ const canPrepare = (line: PathLine) =>
 function setDay(day: string | null) {
   if (day && day > props.today && day <= props.lastDay) emit('move', day);
 }
-const spoken = computed(
-  () =>
-    `${props.n === 0 ? 'Today' : `Step ${props.n}`}: ${segments.value.map((segment) => `${segment.label || 'shipping'} ${money(segment.to - segment.from, props.currency)}`).join(', ')}; ${moneyLine(props.stage, props.currency)}`,
-);
 </script>
 
 <template>
@@ -75,50 +58,7 @@ const spoken = computed(
       </div>
     </div>
     <div class="body">
-      <div ref="holder" class="holder">
-        <svg v-if="width > 0" :width="width" :height="BAR + 4" role="img" :aria-label="spoken">
-          <defs>
-            <pattern
-              :id="`sold-${n}`"
-              width="6"
-              height="6"
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <rect width="6" height="6" class="ground" />
-              <rect width="2" height="6" class="hatch" />
-            </pattern>
-          </defs>
-          <rect
-            :x="x(0)"
-            y="2"
-            :width="Math.max(0, x(stage.available) - x(0))"
-            :height="BAR"
-            class="ground"
-          />
-          <rect
-            v-if="stage.back > 0 && stage.available > own"
-            :x="x(own)"
-            y="2"
-            :width="x(stage.available) - x(own)"
-            :height="BAR"
-            :fill="`url(#sold-${n})`"
-          />
-          <g v-for="segment in segments" :key="`${segment.slot}${segment.from}`">
-            <rect
-              :x="x(segment.from)"
-              y="2"
-              :width="Math.max(1, x(segment.to) - x(segment.from) - 1)"
-              :height="BAR"
-              :fill="segment.slot ? slotColour(segment.slot) : 'var(--line-strong)'"
-            />
-            <text v-if="label(segment)" :x="x(segment.from) + 5" :y="BAR / 2 + 6" class="inside">
-              {{ label(segment) }}
-            </text>
-          </g>
-          <line :x1="x(stage.available)" :x2="x(stage.available)" y1="0" :y2="BAR + 4" class="mark" />
-        </svg>
-      </div>
+      <StageBar :stage="stage" :n="n" :cost="cost" :most="most" :currency="currency" />
       <p class="num small" :class="stage.short > 0 ? 'short' : 'quiet'">{{ moneyLine(stage, currency) }}</p>
       <ul v-if="n > 0" class="lines">
         <li v-for="line in ins" :key="`in${line.slot}${line.part.id}`">
@@ -221,31 +161,6 @@ const spoken = computed(
   display: grid;
   gap: 3px;
   min-width: 0;
-}
-.holder {
-  min-width: 0;
-  overflow: hidden;
-  height: 26px;
-}
-svg {
-  display: block;
-}
-.ground {
-  fill: var(--paper);
-  stroke: var(--line);
-}
-.hatch {
-  fill: var(--line-strong);
-}
-.inside {
-  fill: var(--paper);
-  font-size: var(--text-small);
-  font-weight: 600;
-  pointer-events: none;
-}
-.mark {
-  stroke: var(--ink);
-  stroke-width: 3;
 }
 .lines {
   margin: 0;

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { today as localToday } from '@ripe-pick/contract';
 import type { Part, PartKind } from '@ripe-pick/core/parts';
-import { refDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { useMessage } from 'naive-ui';
 import { computed, ref, watch } from 'vue';
@@ -23,7 +22,8 @@ import SeveralParts from './SeveralParts.vue';
 import ShopsPanel from './ShopsPanel.vue';
 import { BLANK_DRAFT, draftOf, type PartDraft } from './part-draft.ts';
 import ShelfFilters from './ShelfFilters.vue';
-import { matchingRows, shelfRows, type ShelfRow, type ShelfWish } from './shelf-rows.ts';
+import type { ShelfRow } from './shelf-rows.ts';
+import { useShelf } from './use-shelf.ts';
 
 const catalogueStore = useCatalogue();
 const message = useMessage();
@@ -37,33 +37,7 @@ const THINGS = [
   { id: 'exchange', name: 'Rates of exchange' },
 ] as const;
 const thing = computed(() => THINGS.find(({ id }) => id === route.query.of)?.id ?? 'parts');
-const wish = ref<ShelfWish>({
-  kind: null,
-  filter: 'all',
-  brand: null,
-  socket: null,
-  condition: null,
-});
-const search = ref('');
-/** The list follows a moment later: it never keeps the next key waiting. */
-const searched = refDebounced(search, 60);
-const rows = computed(() => (catalogueStore.stored ? shelfRows(catalogueStore.stored) : []));
-const rated = computed(() => {
-  const model = catalogueStore.stored?.frameModel;
-  return new Set([...(model?.cpus ?? []), ...(model?.gpus ?? [])].map(({ part }) => part));
-});
-const offeredAs = computed(
-  () => new Set((catalogueStore.stored?.offers ?? []).map(({ condition, part }) => `${condition} ${part}`)),
-);
-const shown = computed(() =>
-  matchingRows(
-    rows.value,
-    searched.value,
-    wish.value,
-    (part) => rated.value.has(part),
-    (part, condition) => offeredAs.value.has(`${condition} ${part}`),
-  ),
-);
+const { wish, search, rows, shown } = useShelf();
 const isKind = (word: unknown): word is PartKind => PART_KINDS.some((each) => each === word);
 
 /** The new part, kept until it is added, over a reload too; a change of one that is there is kept while it is open. */
@@ -150,21 +124,6 @@ function merged(name: string) {
   selected.value = new Set();
   message.success(`They are one now: ${name}. Ctrl+Z makes them two again.`);
 }
-/** Words to search by are made ready while nothing else is to be done, so that the first key finds them. */
-watch(
-  rows,
-  (all) => {
-    if (!('requestIdleCallback' in window)) return; // then the first key takes longer
-    let next = 0;
-    const prepare = (deadline: IdleDeadline) => {
-      while (next < all.length && deadline.timeRemaining() > 1) void all[next++].words;
-      if (next < all.length && all === rows.value) requestIdleCallback(prepare);
-    };
-    requestIdleCallback(prepare);
-  },
-  { immediate: true },
-);
-
 watch(
   () => route.query,
   ({ add: wanted, part: id, field: asked, kind: only, text }) => {

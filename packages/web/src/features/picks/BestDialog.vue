@@ -8,6 +8,7 @@ import { summaryFor, swapsBetween, whySwap, withPick, type Swap } from '@ripe-pi
 import type { Solved } from '../../workers/solver.worker.ts';
 import LookUpList from './LookUpList.vue';
 import RunnersUp from './RunnersUp.vue';
+import SwapTable from './SwapTable.vue';
 import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
 import SideScreens from '../../shared/ui/SideScreens.vue';
 import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
@@ -20,7 +21,7 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { figureName, isNeeded, isRisky } from '../../shared/format/assumed.ts';
 import { totalsOf } from '../../shared/format/totals.ts';
-import { decimal, money, signed, whole } from '../../shared/format/format.ts';
+import { decimal, whole } from '../../shared/format/format.ts';
 import { reasonWords } from './words.ts';
 import { EMPTY_NAMES, SLOT_NAMES } from '../../shared/format/slots.ts';
 
@@ -91,14 +92,6 @@ const name = (pick: Swap['from'], slot: Slot) => {
   if (!pick) return EMPTY_NAMES[slot] ?? 'open';
   const part = bench.index?.parts.get(pick.part);
   return part ? `${part.brand} ${part.name}` : pick.part;
-};
-const shopOf = (pick: Swap['to']) => {
-  const offer = pick?.offer ? bench.index?.offers.get(pick.offer) : undefined;
-  return offer
-    ? `${offer.condition}, ${bench.index?.shops.get(offer.shop)?.name ?? offer.shop}`
-    : pick
-      ? 'owned'
-      : '';
 };
 const cost = computed(() => (best.value && bench.index ? costOf(best.value.picks, bench.index) : null));
 const totals = computed(() =>
@@ -233,54 +226,18 @@ function keep(answer: Answer, n: number) {
           <button class="plain edged" @click="emit('close')">Close</button>
         </div>
         <p v-if="swaps.length === 0"><b>Your picks are the best set already.</b></p>
-        <div v-else class="scroll">
-          <table class="lines">
-            <thead>
-              <tr>
-                <th scope="col">Take</th>
-                <th scope="col">From</th>
-                <th scope="col">To</th>
-                <th scope="col">Why</th>
-                <th scope="col" class="end">Money</th>
-                <th scope="col" class="end">{{ unit }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="swap in swaps" :key="swap.slot" :class="{ quiet: left.has(swap.slot) }">
-                <td>
-                  <label class="take"
-                    ><input
-                      type="checkbox"
-                      :checked="!left.has(swap.slot)"
-                      @change="toggle(swap.slot, ($event.target as HTMLInputElement).checked)"
-                    />
-                    {{ SLOT_NAMES[swap.slot] }}</label
-                  >
-                </td>
-                <td>{{ name(swap.from, swap.slot) }}</td>
-                <td>
-                  {{ name(swap.to, swap.slot) }} <span class="quiet">{{ shopOf(swap.to) }}</span>
-                </td>
-                <td class="quiet why">{{ reasons.get(swap.slot) }}</td>
-                <td class="num end">{{ money(swap.money, bench.currency, { sign: true }) }}</td>
-                <td class="num end">{{ swap.score === null ? '…' : signed(swap.score / 1000) }}</td>
-              </tr>
-            </tbody>
-            <tfoot>
-              <tr>
-                <th colspan="4" scope="row">All swaps, shipping in each line</th>
-                <td class="num end">{{ money(best.cost - total, bench.currency, { sign: true }) }}</td>
-                <td class="num end">
-                  {{
-                    scoreNow === null
-                      ? `to ${decimal(best.score / 1000, 1)}`
-                      : signed((best.score - scoreNow) / 1000)
-                  }}
-                </td>
-              </tr>
-            </tfoot>
-          </table>
-        </div>
+        <SwapTable
+          v-else
+          :swaps="swaps"
+          :left="left"
+          :reasons="reasons"
+          :name="name"
+          :unit="unit"
+          :more-minor="best.cost - total"
+          :score="best.score"
+          :score-now="scoreNow"
+          @toggle="toggle"
+        />
         <p v-if="hasUsedSupply" class="bad">
           It takes a used power supply. A tired one can take other parts with it: ask for its age and receipt,
           look for burnt plugs, and never open it. Makers’ manuals and local rules come first.
@@ -312,27 +269,12 @@ function keep(answer: Answer, n: number) {
   grid-template-columns: minmax(0, 1fr);
   gap: 10px;
 }
-.take {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 24px;
-}
-.take input {
-  width: 16px;
-  height: 16px;
-  accent-color: var(--plum);
-}
 .figure {
   font-size: var(--text-title);
   color: var(--plum);
 }
 .proof {
   font-weight: 600;
-}
-.scroll {
-  overflow-x: auto;
-  position: relative;
 }
 .row {
   display: flex;

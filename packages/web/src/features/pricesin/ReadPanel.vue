@@ -1,18 +1,16 @@
 <script setup lang="ts">
-import { NButton, NInput, NSelect } from 'naive-ui';
+import { NButton, NInput } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { shopOfFound, type Matched, type ReadAnswer, type Taken } from '@ripe-pick/contract';
 import { call, failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
-import { useNames } from '../../shared/stores/names.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
-import { money } from '../../shared/format/format.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import ReadRows from './ReadRows.vue';
 
 /** Prices pasted, typed or read from a file: what they would be taken as, before anything is kept. */
 const catalogueStore = useCatalogue();
-const names = useNames();
 const watchStore = useWatch();
 
 // What is typed stays over a reload, until it was taken.
@@ -72,8 +70,6 @@ async function fromFile(event: Event) {
 
 const partOf = (row: Matched, n: number) =>
   n in chosen.value ? (chosen.value[n] ?? null) : row.isSure || row.doubt === null ? row.part : null;
-/** A row that is not sure is taken once somebody has said which part it is. */
-const isTaken = (row: Matched, n: number) => partOf(row, n) !== null && !left.value.has(n);
 const ready = computed(() =>
   (answer.value?.rows ?? []).flatMap((row, n) => {
     const part = partOf(row, n);
@@ -89,15 +85,6 @@ const lacksShop = computed(() =>
       offer === null && !shopOfFound(found, shop.value, catalogueStore.stored?.shops ?? []),
   ),
 );
-const likely = (row: Matched) => {
-  const first = [row.part, ...row.others].filter((id): id is string => id !== null);
-  return first.length > 0
-    ? [
-        ...first.map((id) => ({ value: id, label: names.part(id) })),
-        ...names.partOptions.filter((each) => !first.includes(each.value)),
-      ]
-    : names.partOptions;
-};
 async function take() {
   isBusy.value = true;
   failure.value = null;
@@ -187,71 +174,14 @@ function leave(n: number) {
         </li>
         <li v-if="answer.doubts.length > 30" class="quiet">and {{ answer.doubts.length - 30 }} more</li>
       </ul>
-      <div
+      <ReadRows
         v-if="answer.rows.length > 0"
-        class="scroll"
-        tabindex="0"
-        role="group"
-        aria-label="Rows that were read"
-      >
-        <table class="lines">
-          <thead>
-            <tr>
-              <th>Read</th>
-              <th class="end">Price</th>
-              <th>Part</th>
-              <th>How it was told</th>
-              <th><span class="visually-hidden">Take or leave</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(row, n) in answer.rows.slice(0, most)" :key="n" :class="{ left: !isTaken(row, n) }">
-              <td>
-                {{ row.found.name || row.found.sku || 'no name'
-                }}<span v-if="row.found.condition !== 'new'" class="quiet">{{ row.found.condition }}</span>
-              </td>
-              <td class="num end">
-                {{
-                  row.found.priceMinor === null
-                    ? 'not for sale'
-                    : money(row.found.priceMinor, row.found.currency)
-                }}
-              </td>
-              <td class="part">
-                <NSelect
-                  size="small"
-                  filterable
-                  :value="partOf(row, n)"
-                  :options="likely(row)"
-                  placeholder="which part is it?"
-                  :aria-label="`Part of row ${n + 1}`"
-                  :input-props="{ 'aria-label': `Part of row ${n + 1}` }"
-                  @update:value="chosen[n] = $event"
-                />
-              </td>
-              <td>
-                {{ row.how === 'none' ? 'not told' : `by ${row.how}`
-                }}<span v-if="row.doubt" class="quiet">{{ row.doubt }}</span
-                ><NButton
-                  v-if="!row.isSure && row.part && partOf(row, n) === null"
-                  size="tiny"
-                  @click="chosen[n] = row.part"
-                  >It is {{ names.part(row.part) }}</NButton
-                >
-              </td>
-              <td>
-                <button
-                  class="plain edged"
-                  :aria-label="`${left.has(n) ? 'Take' : 'Leave'} row ${n + 1}`"
-                  @click="leave(n)"
-                >
-                  {{ left.has(n) ? 'Take' : 'Leave' }}
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+        :rows="answer.rows.slice(0, most)"
+        :part-of="partOf"
+        :left="left"
+        @choose="(n, part) => (chosen[n] = part)"
+        @leave="leave"
+      />
       <div class="from">
         <NButton v-if="answer.rows.length > most" size="small" @click="most += 200"
           >Show more of {{ answer.rows.length }}</NButton
@@ -298,24 +228,5 @@ function leave(n: number) {
   margin: 0;
   padding-left: 1.2em;
   font-size: var(--text-body);
-}
-.scroll {
-  overflow: auto;
-  max-height: 340px;
-  position: relative;
-}
-.left td {
-  color: var(--ink-soft);
-}
-.part {
-  min-width: 220px;
-}
-td .n-button {
-  margin-left: 6px;
-}
-td .quiet {
-  display: block;
-  margin-left: 0;
-  font-size: var(--text-small);
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { today as localToday } from '@ripe-pick/contract';
 import { readChart, type BenchRecord, type ChartLine } from '@ripe-pick/contract';
-import { predictor, recordJudge } from '@ripe-pick/core/fit';
+import { predictor, recordJudge, type ExpectedBar } from '@ripe-pick/core/fit';
 import { intervalAround } from '@ripe-pick/core/frames';
 import { slotWords, type Preset } from '@ripe-pick/core/parts';
 import { useDraft } from '../../shared/ui/draft.ts';
@@ -15,7 +15,6 @@ import { failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
-import type { ExpectedBar } from './chart-expected.ts';
 import RedrawnChart from './RedrawnChart.vue';
 
 const emit = defineEmits<{ added: [count: number, from: string] }>();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { writeRecordsTable, type BenchRecord } from '@ripe-pick/contract';
-import { heldBackSentence, leftUnsaid, predictor, recordJudge } from '@ripe-pick/core/fit';
+import { isFarOff } from '@ripe-pick/core/fit';
 import { refDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput } from 'naive-ui';
@@ -8,7 +8,6 @@ import { useAttempt } from '../../shared/ui/attempt.ts';
 import { vRoving } from '../../shared/ui/roving.ts';
 import { computed, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
-import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useModel } from '../../shared/stores/model.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -16,8 +15,8 @@ import { dayText, fps, whole } from '../../shared/format/format.ts';
 import { apartWords, furtherWords, offWords, sizeWords } from '../../shared/format/runs.ts';
 import { download } from '../../shared/ui/download.ts';
 import EmptyPicture from '../../shared/ui/EmptyPicture.vue';
+import { useRecordRows } from './use-record-rows.ts';
 
-const catalogueStore = useCatalogue();
 const model = useModel();
 const names = useNames();
 const records = useRecords();
@@ -36,45 +35,7 @@ const FILTERS = [
 ] as const;
 const filter = useDraft<(typeof FILTERS)[number]['id']>('ripe-pick-records-filter', 'all');
 
-interface RecordRow {
-  readonly record: BenchRecord;
-  readonly heldBack: string | null;
-  readonly unsaid: string | null;
-  readonly text: string;
-}
-const judge = computed(
-  () =>
-    catalogueStore.catalogue &&
-    recordJudge(catalogueStore.catalogue.parts, catalogueStore.catalogue.frameModel),
-);
-const rows = computed((): RecordRow[] => {
-  const judged = judge.value;
-  if (!judged) return [];
-  return records.all
-    .map((record): RecordRow => {
-      const found = judged(record);
-      return {
-        record,
-        heldBack: 'heldBack' in found ? found.heldBack.map(heldBackSentence).join(' ') : null,
-        unsaid: 'usable' in found ? leftUnsaid(found.usable) : null,
-        text: [
-          names.game(record.game),
-          record.preset,
-          sizeWords(record.widthPx, record.heightPx),
-          apartWords(record),
-          names.part(record.cpu),
-          record.gpu ? names.part(record.gpu) : 'integrated graphics',
-          record.source.name,
-          record.note,
-        ]
-          .join(' ')
-          .toLowerCase(),
-      };
-    })
-    .reverse();
-});
-/** Far enough to look at: rarer than one in three hundred by chance. */
-const ODD_Z = 3;
+const { rows, measured } = useRecordRows();
 /** How far each record is from what all others predict, from the fit in its worker. */
 const offBy = computed(
   () => new Map((model.review?.findings ?? []).map((finding) => [finding.id, finding.z])),
@@ -92,23 +53,12 @@ const matching = computed(() => {
   return rows.value.filter((row) => {
     if (filter.value === 'own' && row.record.trust !== 'own') return false;
     if (filter.value === 'held' && row.heldBack === null) return false;
-    if (filter.value === 'odd' && Math.abs(offBy.value.get(row.record.id) ?? 0) < ODD_Z) return false;
+    if (filter.value === 'odd' && !isFarOff(offBy.value.get(row.record.id) ?? 0)) return false;
     return words.every((word) => row.text.includes(word));
   });
 });
 /** Expected rates of the rows on screen alone: thousands would keep the page waiting. */
-const visible = computed(() => {
-  const predict = catalogueStore.catalogue && predictor(catalogueStore.catalogue.frameModel);
-  return matching.value.slice(0, shown.value).map((row) => {
-    const judged = judge.value?.(row.record);
-    const found = predict && judged && 'usable' in judged ? predict(judged.usable) : null;
-    return {
-      ...row,
-      expected: found ? Math.exp(found.ln) : null,
-      z: found ? (Math.log(row.record.average) - found.ln) / found.sd : 0,
-    };
-  });
-});
+const visible = computed(() => matching.value.slice(0, shown.value).map(measured.value));
 const change = (label: string, put: readonly BenchRecord[], remove: readonly string[] = []) =>
   attempt(() => records.change(label, put, remove));
 const name = (record: BenchRecord) => `${names.game(record.game)} ${fps(record.average)} fps`;
@@ -214,7 +164,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
               <template v-if="heldBack !== null"><span class="quiet">not used yet</span></template>
               <template v-else-if="expected !== null"
                 >{{ fps(expected) }}
-                <span :class="Math.abs(z) >= ODD_Z ? 'odd' : 'quiet'">{{
+                <span :class="isFarOff(z) ? 'odd' : 'quiet'">{{
                   offWords(record.average / expected)
                 }}</span></template
               >

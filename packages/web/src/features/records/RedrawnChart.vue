@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { ChartLine } from '@ripe-pick/contract';
+import { isBarFarOff, type ExpectedBar } from '@ripe-pick/core/fit';
 import { NSelect } from 'naive-ui';
 import { computed } from 'vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { fps } from '../../shared/format/format.ts';
 import MakePartLink from '../../shared/ui/MakePartLink.vue';
-import { isFarOff, type ExpectedBar } from './chart-expected.ts';
 
 /** A published chart drawn again from what was typed, bar by bar, with what the model expects beside each. */
 const props = defineProps<{
@@ -29,7 +29,10 @@ const whisker = (line: ChartLine) => {
   const known = props.expected.get(line.line);
   return known ? { left: left(known.low), width: left(known.high - known.low) } : {};
 };
-const isOff = ({ line, average }: ChartLine) => isFarOff(average, props.expected.get(line));
+const isOff = ({ line, average }: ChartLine) => {
+  const known = props.expected.get(line);
+  return known !== undefined && average !== null && isBarFarOff(average, known);
+};
 </script>
 
 <template>
