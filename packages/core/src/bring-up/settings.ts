@@ -1,6 +1,6 @@
 import { scorerFor } from '../frames/index.ts';
 import type { Brief, FrameModel, Memory, PartSet } from '../parts/index.ts';
-import { upTo, whole } from '../units/index.ts';
+import { shortDecimal, whole } from '../units/index.ts';
 
 /** Something to set up once the machine starts, and how to see that it took. Common practice, no source. */
 export interface SetupItem {
@@ -41,7 +41,7 @@ function memorySettings({ memory, motherboard: board }: PartSet): SetupItem[] {
       code: 'memory-profile',
       title: `The memory’s rated profile: ${whole(on)} MT/s`,
       why: `Until it is switched on in the BIOS the memory kit runs at ${whole(off)} MT/s. It is the step that is forgotten most.`,
-      verify: `A tool that reads the memory shows its clock: ${upTo(clock, 1)} MHz for ${whole(on)} MT/s, since two transfers go with each clock.`,
+      verify: `A tool that reads the memory shows its clock: ${shortDecimal(clock, 1)} MHz for ${whole(on)} MT/s, since two transfers go with each clock.`,
       expected: { value: clock, unit: 'MHz' },
       judge: (reading) => {
         if (isNear(reading, clock) || isNear(reading, on)) return null; // some tools tell transfers
@@ -119,7 +119,7 @@ function cardSettings({ gpu, motherboard: board, cpu }: PartSet): SetupItem[] {
               reading >= lanes
                 ? null
                 : {
-                    points: `It gets ${upTo(reading, 1)} of ${lanes} lanes: the lower slot, or not home.`,
+                    points: `It gets ${shortDecimal(reading, 1)} of ${lanes} lanes: the lower slot, or not home.`,
                     mend: 'Switch off and unplug, put it into the upper slot until the catch clicks.',
                   },
           },
@@ -179,7 +179,7 @@ const HEAT: SetupItem = {
 };
 const refreshAt = (hz: number): SetupItem => ({
   code: 'refresh',
-  title: `The screen at ${upTo(hz, 2)} Hz`,
+  title: `The screen at ${shortDecimal(hz, 2)} Hz`,
   why: 'Systems often begin at 60.',
   verify: 'The system’s page about the screen.',
   expected: { value: hz, unit: 'Hz' },
@@ -187,7 +187,7 @@ const refreshAt = (hz: number): SetupItem => ({
     reading >= hz * (1 - NEAR)
       ? null
       : {
-          points: `It shows ${upTo(reading, 2)} of ${upTo(hz, 2)} pictures a second.`,
+          points: `It shows ${shortDecimal(reading, 2)} of ${shortDecimal(hz, 2)} pictures a second.`,
           mend: 'Choose the rate in the system; where it is not offered, another lead or another output.',
         },
 });

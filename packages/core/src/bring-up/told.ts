@@ -1,5 +1,5 @@
 import type { Cause } from '../bench/index.ts';
-import { upTo } from '../units/index.ts';
+import { shortDecimal } from '../units/index.ts';
 import type { StartCauseCode } from './cause-codes.ts';
 import { CAUSE_TABLE } from './causes.ts';
 import type { SetupItem } from './settings.ts';
@@ -44,7 +44,7 @@ export function toldCauses(
     if (reading === null)
       return [{ cause, factor: FACTORS.ticked, words: `${item.title}: ticked as seen to.` }];
     const fault = item.judge(reading);
-    const read = `${item.title}: ${upTo(reading, 1)} ${item.expected?.unit.split(' ')[0] ?? ''} was read off.`;
+    const read = `${item.title}: ${shortDecimal(reading, 1)} ${item.expected?.unit.split(' ')[0] ?? ''} was read off.`;
     return fault
       ? [{ cause, factor: FACTORS.off, words: `${read} ${fault.points}` }]
       : [{ cause, factor: FACTORS.right, words: `${read} That is right.` }];

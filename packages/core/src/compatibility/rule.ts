@@ -1,5 +1,5 @@
 import type { Brief, Gpu, Memory, PartSet, Cpu, Slot, Drive } from '../parts/index.ts';
-import { upTo } from '../units/index.ts';
+import { shortDecimal } from '../units/index.ts';
 
 /** `note`: worth knowing; `warn`: do something first; `block`: does not work; `unknown`: a sheet is silent. */
 export type Verdict = 'pass' | 'note' | 'warn' | 'block' | 'unknown';
@@ -33,7 +33,7 @@ export interface Judgement {
 }
 
 /** The figures of a {@link Judgement} for a sentence: as the user writes numbers, with a decimal where there is one. */
-export interface Said {
+export interface SaidFigures {
   readonly verdict: Verdict;
   readonly actual: string;
   readonly limit: string;
@@ -43,10 +43,10 @@ export interface Said {
 /** Nobody reads a build's millimetres, watts or gigabytes finer than that. */
 const PLACES = 1;
 const asText = (figure: number | string | undefined): string =>
-  typeof figure === 'number' ? upTo(figure, PLACES) : (figure ?? '');
+  typeof figure === 'number' ? shortDecimal(figure, PLACES) : (figure ?? '');
 
 /** The figures of an outcome, as text. */
-export const said = ({ verdict, actual, limit, unit }: Judgement): Said => ({
+export const said = ({ verdict, actual, limit, unit }: Judgement): SaidFigures => ({
   verdict,
   actual: asText(actual),
   limit: asText(limit),
@@ -89,7 +89,10 @@ export interface Rule<S extends Slot = Slot> {
   readonly advice?: boolean;
   readonly judge: (set: PartSet, context: RuleContext) => Judgement;
   /** One sentence about an outcome that is not a pass, and what mends it. */
-  readonly words: (figures: Said, set: PartSet) => { readonly sentence: string; readonly mend: string };
+  readonly words: (
+    figures: SaidFigures,
+    set: PartSet,
+  ) => { readonly sentence: string; readonly mend: string };
 }
 
 /** Whether what stands in a slot bears on a rule. */

@@ -1,5 +1,5 @@
 import { slotWords, type Brief, type Condition, type Slot } from '../parts/index.ts';
-import { dayText, upTo, whole } from '../units/index.ts';
+import { dayText, shortDecimal, whole } from '../units/index.ts';
 
 export type WishKind =
   | 'memory'
@@ -74,8 +74,8 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: { maxLitres } }) => [
     'size',
     maxLitres !== null,
-    `a case of at most ${upTo(maxLitres ?? 0, 1)} litres`,
-    `a case larger than ${upTo(maxLitres ?? 0, 1)} litres`,
+    `a case of at most ${shortDecimal(maxLitres ?? 0, 1)} litres`,
+    `a case larger than ${shortDecimal(maxLitres ?? 0, 1)} litres`,
     needs({ maxLitres: null }),
   ],
   ({ needs: n }) => [
@@ -118,7 +118,7 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: { psuQuality } }) => [
     'quality',
     psuQuality !== null,
-    `a power supply marked ${upTo(psuQuality ?? 0, 1)} or better`,
+    `a power supply marked ${shortDecimal(psuQuality ?? 0, 1)} or better`,
     'a power supply of any mark',
     needs({ psuQuality: null }),
   ],
@@ -132,7 +132,7 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: { maxNoiseDb } }) => [
     'noise',
     maxNoiseDb !== null,
-    `a cooler of at most ${upTo(maxNoiseDb ?? 0, 1)} dB`,
+    `a cooler of at most ${shortDecimal(maxNoiseDb ?? 0, 1)} dB`,
     'a cooler of any noise',
     needs({ maxNoiseDb: null }),
   ],

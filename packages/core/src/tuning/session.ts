@@ -1,4 +1,4 @@
-import { upTo } from '../units/index.ts';
+import { shortDecimal } from '../units/index.ts';
 import { signOf, USUAL_STEPS, type StagePlan } from './plan.ts';
 
 /** What came of a setting. `crash`: the machine froze or started anew; `stopped`: a limit of the user's was reached. */
@@ -98,9 +98,9 @@ export function passedLimit(
   { celsius, volts }: Pick<TuningAttempt, 'celsius' | 'volts'>,
 ): string | null {
   if (plan.maxCelsius !== null && celsius !== null && celsius > plan.maxCelsius)
-    return `${upTo(celsius, 1)} °C, and ${upTo(plan.maxCelsius, 1)} is the most that you allow`;
+    return `${shortDecimal(celsius, 1)} °C, and ${shortDecimal(plan.maxCelsius, 1)} is the most that you allow`;
   if (plan.maxVolts !== null && volts !== null && volts > plan.maxVolts)
-    return `${upTo(volts, 3)} V, and ${upTo(plan.maxVolts, 3)} is the most that you allow`;
+    return `${shortDecimal(volts, 3)} V, and ${shortDecimal(plan.maxVolts, 3)} is the most that you allow`;
   return null;
 }
 

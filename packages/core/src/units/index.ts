@@ -11,7 +11,7 @@ export {
   decimal,
   numberLanguage,
   significant,
-  upTo,
+  shortDecimal,
   whole,
   writeNumbersAs,
 } from './number-text.ts';

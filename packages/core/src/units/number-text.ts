@@ -36,7 +36,7 @@ export const decimal = (value: number, places: number): string =>
   }).format(value);
 
 /** A number with at most so many decimals: 2.5 and 3. */
-export const upTo = (value: number, places: number): string =>
+export const shortDecimal = (value: number, places: number): string =>
   formatterOf(`up to ${places}`, { maximumFractionDigits: places, signDisplay: 'negative' }).format(value);
 
 /** A number of any size with so many digits that count: 16.67 and 0.01667 with four. */

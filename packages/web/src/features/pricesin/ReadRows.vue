@@ -88,13 +88,13 @@ const likely = (row: Matched) => {
 </template>
 
 <style scoped>
+.left td {
+  color: var(--ink-soft);
+}
 .scroll {
   overflow: auto;
   max-height: 340px;
   position: relative;
-}
-.left td {
-  color: var(--ink-soft);
 }
 .part {
   min-width: 220px;
