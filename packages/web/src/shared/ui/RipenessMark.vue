@@ -14,7 +14,7 @@ const word = computed(() => props.verdict?.word ?? RIPENESS_WORDS[ripeness.value
   <span class="mark" :class="[ripeness ?? 'elsewhere', { small }]" :title="verdict?.line">
     <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden="true">
       <path v-if="ripeness === null" d="M2 7h9M8 4l3 3-3 3" class="dash" />
-      <path v-else-if="ripeness === 'none'" d="M3 7h8" class="dash" />
+      <path v-else-if="ripeness === 'none'" d="M3.5 3.5l7 7M10.5 3.5l-7 7" class="dash" />
       <template v-else>
         <circle cx="7" cy="8" r="5" class="skin" :class="{ full: ripeness === 'ripe' }" />
         <path v-if="ripeness === 'turning'" d="M7 3a5 5 0 0 1 0 10z" class="flesh" />
@@ -37,6 +37,7 @@ const word = computed(() => props.verdict?.word ?? RIPENESS_WORDS[ripeness.value
 }
 .small {
   flex: none;
+  margin-right: 3px;
 }
 .unripe {
   color: var(--ink-soft);
