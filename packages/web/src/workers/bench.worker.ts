@@ -98,18 +98,22 @@ const bench = {
   packText,
   cancel: () => tickets.next(),
   /** Reads a monitoring tool’s log, in pieces, so that a million rows are never in memory; null when it was stopped. */
-  readMonitorLog(file: File, report: ((share: number) => void) | null): Promise<MonitorRead | null> {
+  readMonitorLog(file: File, report: ((share: number) => unknown) | null): Promise<MonitorRead | null> {
     const ticket = tickets.next();
     const reader = new MonitorReader();
+    let received: unknown = null; // the last report is heard before the answer, see drive()
     return new Promise((resolve, reject) =>
       Papa.parse<string[]>(file, {
         chunkSize: 1 << 20,
         chunk: ({ data, meta }, parser) => {
           if (!tickets.isCurrent(ticket) || reader.isHopeless) return parser.abort();
           for (const row of data) reader.push(row);
-          report?.(meta.cursor / Math.max(1, file.size));
+          received = report?.(meta.cursor / Math.max(1, file.size));
         },
-        complete: () => resolve(tickets.isCurrent(ticket) ? reader.end() : null),
+        complete: () =>
+          void Promise.allSettled([received]).then(() =>
+            resolve(tickets.isCurrent(ticket) ? reader.end() : null),
+          ),
         error: reject,
       }),
     );

@@ -25,17 +25,29 @@ const WORKER: Host = {
     }),
 };
 
-/** Runs work until a later piece draws a ticket. `onStep` sees every step, `report` one per slice. */
+/**
+ * Runs work until a later piece draws a ticket. `onStep` sees every step, `report` one per slice; either may be the page's.
+ *
+ * What is told to the page has a way of its own: the result waits until the page has the last of it. Without that a report
+ * may come behind the result, and put what was known halfway in its place.
+ */
 export async function drive<P, R>(
   work: Work<P, R>,
   tickets: Tickets,
-  report: ((progress: P) => void) | null,
-  onStep?: (progress: P) => void,
+  report: ((progress: P) => unknown) | null,
+  onStep?: (progress: P) => unknown,
 ): Promise<R> {
   const ticket = tickets.next();
-  return runInSlices(work, WORKER, {
+  const receipts = new Map<object, Promise<unknown>>();
+  const told = (tell: (progress: P) => unknown) => (progress: P) => {
+    const receipt = tell(progress);
+    if (receipt instanceof Promise) receipts.set(tell, receipt.catch(console.error));
+  };
+  const result = await runInSlices(work, WORKER, {
     isStopped: () => !tickets.isCurrent(ticket),
-    onSlice: report,
-    ...(onStep ? { onProgress: onStep } : {}),
+    onSlice: report && told(report),
+    ...(onStep ? { onProgress: told(onStep) } : {}),
   });
+  await Promise.all(receipts.values());
+  return result;
 }

@@ -156,7 +156,7 @@ const growth = {
     for (const each of Object.values(tickets)) each.next();
   },
   /** The best paths. The first is sent as soon as there is one, and again when a better one is found. */
-  async plan(wish: GrowthOptions, report: (progress: PlanReport) => void): Promise<ToldPlan> {
+  async plan(wish: GrowthOptions, report: (progress: PlanReport) => unknown): Promise<ToldPlan> {
     const start = performance.now();
     const cache = cacheOf(wish);
     const { world } = cache;
@@ -165,7 +165,7 @@ const growth = {
     const send = ({ asked, done, best }: { asked: string; done: number; best: FoundPath | null }) => {
       const isNew = best !== null && best.value !== sent?.value;
       if (isNew) sent = best;
-      report({ asked, done, first: isNew && best ? found(world, best) : null });
+      return report({ asked, done, first: isNew && best ? found(world, best) : null });
     };
     const plan = await drive(planGrowth(world, undefined, cache), tickets.plan, send, ({ best }) => {
       if (best) firstMs ??= performance.now() - start;
@@ -236,15 +236,16 @@ const growth = {
     wish: GrowthOptions,
     picks: Picks,
     swaps: readonly LaneSwap[],
-    send: (rooms: readonly RoomAfter[]) => void,
+    send: (rooms: readonly RoomAfter[]) => unknown,
   ): Promise<void> {
     let batch: RoomAfter[] = [];
     const flush = () => {
-      if (batch.length > 0) send(batch);
+      const full = batch;
       batch = [];
+      return full.length > 0 ? send(full) : null;
     };
     await drive(roomToGrow(cacheOf(wish), picks, swaps), tickets.room, flush, (each) => batch.push(each));
-    flush();
+    await flush();
   },
 };
 

@@ -179,7 +179,7 @@ const judging = {
   async judge(
     parts: readonly PartToJudge[],
     wish: JudgeWish,
-    send: (verdicts: readonly PriceVerdict[]) => void,
+    send: (verdicts: readonly PriceVerdict[]) => unknown,
   ): Promise<readonly string[]> {
     const known = view?.pool ?? viewOf(pooled, wish.today, 'the pool alone');
     const pool = view?.of ?? '';
@@ -219,13 +219,14 @@ const judging = {
     }
     let batch: PriceVerdict[] = [];
     const flush = () => {
-      if (batch.length > 0) send(batch);
+      const full = batch;
       batch = [];
+      return full.length > 0 ? send(full) : null;
     };
     await drive(work(), tickets, flush, (verdict) => {
       if (verdict) batch.push(verdict);
     });
-    flush();
+    await flush();
     return parts.flatMap(({ part }) => (forecasts.get(part)?.forecast === null ? [part] : []));
   },
   /** Forgets the forecasts of all other parts. */

@@ -166,14 +166,14 @@ const solver = {
   async sums(
     brief: Brief,
     sums: readonly number[],
-    tell: (sum: number, best: FrontierStep | null) => void,
+    tell: (sum: number, best: FrontierStep | null) => unknown,
   ): Promise<boolean> {
     const { session, prepared } = searchOf(brief);
     const stepOf = stepMaker(session);
     for (const sum of sums) {
       const { status, answers } = await drive(prepared.solve(sum), tickets, null);
       if (status === 'limit') return false;
-      tell(sum, answers.length > 0 ? stepOf(answers[0]) : null);
+      await tell(sum, answers.length > 0 ? stepOf(answers[0]) : null); // before the answer, see drive()
     }
     return true;
   },
@@ -181,7 +181,7 @@ const solver = {
   async frontier(
     brief: Brief,
     most: number,
-    report: ((progress: FrontierReport) => void) | null,
+    report: ((progress: FrontierReport) => unknown) | null,
   ): Promise<Stretch> {
     const start = performance.now();
     let firstMs: number | null = null;
@@ -198,7 +198,7 @@ const solver = {
       ? ({ bound }: FrontierProgress) => {
           if (steps.length === sent) return;
           sent = steps.length;
-          report({ steps: [...steps], bound });
+          return report({ steps: [...steps], bound });
         }
       : null;
     const result = await drive(prepared.frontier(most), tickets, send, add);

@@ -20,7 +20,7 @@ const CLOCKS = RECORD_CLOCKS.map((value) => ({ value, label: CLOCK_WORDS[value] 
 </script>
 
 <template>
-  <div class="row scene">
+  <div class="scene">
     <SceneFields
       v-model:preset="draft.preset"
       v-model:size="draft.size"
