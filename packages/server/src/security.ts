@@ -60,7 +60,7 @@ const pageHeaders = secureHeaders({
   strictTransportSecurity: false,
 });
 /**
- * A script, a style or a font is no page: what pages may do is not read there, and would add 500 bytes to each of the forty scripts that
+ * A script, a style or a font is no page: what pages may do is not read there, and would add 500 bytes to each script that
  * the first screen fetches. Who may read it, and that it is what it says, is.
  */
 const fileHeaders = secureHeaders({

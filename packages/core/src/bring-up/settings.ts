@@ -1,6 +1,6 @@
 import { scorerFor } from '../frames/index.ts';
 import type { Brief, FrameModel, Memory, PartSet } from '../parts/index.ts';
-import { shortDecimal, whole } from '../units/index.ts';
+import { shortDecimal } from '../units/index.ts';
 
 /** Something to set up once the machine starts, and how to see that it took. Common practice, no source. */
 export interface SetupItem {
@@ -39,15 +39,15 @@ function memorySettings({ memory, motherboard: board }: PartSet): SetupItem[] {
     const clock = on / 2;
     found.push({
       code: 'memory-profile',
-      title: `The memory’s rated profile: ${whole(on)} MT/s`,
-      why: `Until it is switched on in the BIOS the memory kit runs at ${whole(off)} MT/s. It is the step that is forgotten most.`,
-      verify: `A tool that reads the memory shows its clock: ${shortDecimal(clock, 1)} MHz for ${whole(on)} MT/s, since two transfers go with each clock.`,
+      title: `The memory’s rated profile: ${shortDecimal(on, 0)} MT/s`,
+      why: `Until it is switched on in the BIOS the memory kit runs at ${shortDecimal(off, 0)} MT/s. It is the step that is forgotten most.`,
+      verify: `A tool that reads the memory shows its clock: ${shortDecimal(clock, 1)} MHz for ${shortDecimal(on, 0)} MT/s, since two transfers go with each clock.`,
       expected: { value: clock, unit: 'MHz' },
       judge: (reading) => {
         if (isNear(reading, clock) || isNear(reading, on)) return null; // some tools tell transfers
         if (isNear(reading, off / 2) || isNear(reading, off))
           return {
-            points: `That is the base rate, ${whole(off)} MT/s: the profile is off.`,
+            points: `That is the base rate, ${shortDecimal(off, 0)} MT/s: the profile is off.`,
             mend: 'Switch the rated profile on in the BIOS, save, and start anew.',
           };
         return {

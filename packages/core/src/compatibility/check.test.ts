@@ -15,7 +15,7 @@ import {
 import type { Brief, Extra, PartSet } from '../parts/index.ts';
 import { writeNumbersAs } from '../units/index.ts';
 import { checkBuild, decided, firstBarrier, isBarred, isBarrier, openSlots, ruleContext } from './check.ts';
-import type { RuleContext, Verdict } from './rule.ts';
+import { said, type RuleContext, type Verdict } from './rule.ts';
 import { RULES } from './rules/index.ts';
 import { CARD_FEED_WATTS, gpuFeedWatts } from './rules/psu.ts';
 
@@ -803,6 +803,16 @@ describe('rules', () => {
     } finally {
       writeNumbersAs('en');
     }
+  });
+  it('never lets two figures read alike where one breaks the other, and leaves versions ungrouped', () => {
+    const sentenceOf = (rule: string, change: PartSet) =>
+      checkBuild({ ...GOOD, ...change }, CONTEXT).find((each) => each.rule === rule)?.sentence;
+    const long = { gpu: { ...CARD, lengthMm: 312.04 }, case: { ...CASE, maxGpuLengthMm: 312 } };
+    expect(sentenceOf('card-length', long)).toContain('312.04 mm long, the case takes 312 mm');
+    expect(said({ verdict: 'warn', actual: 3607, limit: 4021 })).toMatchObject({
+      actual: '3607',
+      limit: '4021',
+    });
   });
   it('every rule that does not pass says so in a sentence with its figures, and how to mend it', () => {
     for (const [rule, , change, verdict, context] of TABLE) {

@@ -40,18 +40,18 @@ export interface SaidFigures {
   readonly unit: string;
 }
 
-/** Nobody reads a build's millimetres, watts or gigabytes finer than that. */
+/** Nobody reads a build's millimetres, watts or gigabytes finer than that, unless a verdict hangs on it. */
 const PLACES = 1;
-const asText = (figure: number | string | undefined): string =>
-  typeof figure === 'number' ? shortDecimal(figure, PLACES) : (figure ?? '');
+const FINE_PLACES = 3;
+const asText = (figure: number | string | undefined, places: number): string =>
+  typeof figure === 'number' ? shortDecimal(figure, places) : (figure ?? '');
 
-/** The figures of an outcome, as text. */
-export const said = ({ verdict, actual, limit, unit }: Judgement): SaidFigures => ({
-  verdict,
-  actual: asText(actual),
-  limit: asText(limit),
-  unit: unit ?? '',
-});
+/** The figures of an outcome, as text: two that differ never read alike. */
+export function said({ verdict, actual, limit, unit }: Judgement): SaidFigures {
+  const areAlike = actual !== limit && asText(actual, PLACES) === asText(limit, PLACES);
+  const places = areAlike ? FINE_PLACES : PLACES;
+  return { verdict, actual: asText(actual, places), limit: asText(limit, places), unit: unit ?? '' };
+}
 
 export const PASS: Judgement = { verdict: 'pass' };
 export const UNKNOWN: Judgement = { verdict: 'unknown' };

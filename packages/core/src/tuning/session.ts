@@ -98,7 +98,7 @@ export function passedLimit(
   { celsius, volts }: Pick<TuningAttempt, 'celsius' | 'volts'>,
 ): string | null {
   if (plan.maxCelsius !== null && celsius !== null && celsius > plan.maxCelsius)
-    return `${shortDecimal(celsius, 1)} °C, and ${shortDecimal(plan.maxCelsius, 1)} is the most that you allow`;
+    return `${shortDecimal(celsius, 3)} °C, and ${shortDecimal(plan.maxCelsius, 3)} is the most that you allow`;
   if (plan.maxVolts !== null && volts !== null && volts > plan.maxVolts)
     return `${shortDecimal(volts, 3)} V, and ${shortDecimal(plan.maxVolts, 3)} is the most that you allow`;
   return null;

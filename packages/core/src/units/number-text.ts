@@ -35,9 +35,13 @@ export const decimal = (value: number, places: number): string =>
     signDisplay: 'negative',
   }).format(value);
 
-/** A number with at most so many decimals: 2.5 and 3. */
+/** A number with at most so many decimals: 2.5 and 3. Never grouped: it may be a version, or a clock that stands so in a name. */
 export const shortDecimal = (value: number, places: number): string =>
-  formatterOf(`up to ${places}`, { maximumFractionDigits: places, signDisplay: 'negative' }).format(value);
+  formatterOf(`up to ${places}`, {
+    maximumFractionDigits: places,
+    useGrouping: false,
+    signDisplay: 'negative',
+  }).format(value);
 
 /** A number of any size with so many digits that count: 16.67 and 0.01667 with four. */
 export const significant = (value: number, digits: number): string =>

@@ -95,7 +95,11 @@ watch(
 const LaterParts = defineAsyncComponent(() => import('./LaterParts.vue'));
 // On a screen without lanes, or without data, nothing has to be waited for.
 watch(
-  () => lanes.bySlot !== null || catalogueStore.isEmpty === true || catalogueStore.failure !== null,
+  () =>
+    lanes.bySlot !== null ||
+    lanes.failure !== null ||
+    catalogueStore.isEmpty === true ||
+    catalogueStore.failure !== null,
   (stands) => stands && rest(),
   { immediate: true },
 );

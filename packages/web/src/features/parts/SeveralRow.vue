@@ -17,6 +17,12 @@ defineProps<{
 }>();
 const emit = defineEmits<{ change: [change: (row: EntryRow) => EntryRow]; open: [] }>();
 const KINDS = PART_KINDS.map((value) => ({ value, label: SLOT_NAMES[value] }));
+const FIELDS = [
+  ['brand', 'Brand', 'brand?'],
+  ['name', 'Name', 'name?'],
+  ['price', 'Price', 'no price'],
+  ['shop', 'Shop', 'shop'],
+] as const;
 const type = (key: keyof EntryRow['typed'], value: string) =>
   emit('change', (row) => ({ ...row, typed: { ...row.typed, [key]: value } }));
 </script>
@@ -38,32 +44,13 @@ const type = (key: keyof EntryRow['typed'], value: string) =>
       @update:value="(kind: PartKind) => emit('change', (old) => asKind(old, kind))"
     />
     <NInput
+      v-for="[key, label, placeholder] in FIELDS"
+      :key="key"
       size="small"
-      :value="draft.brand"
-      placeholder="brand?"
-      :input-props="{ 'aria-label': `Brand, row ${at + 1}` }"
-      @update:value="(value: string) => type('brand', value)"
-    />
-    <NInput
-      size="small"
-      :value="draft.name"
-      placeholder="name?"
-      :input-props="{ 'aria-label': `Name, row ${at + 1}` }"
-      @update:value="(value: string) => type('name', value)"
-    />
-    <NInput
-      size="small"
-      :value="draft.price"
-      placeholder="no price"
-      :input-props="{ 'aria-label': `Price, row ${at + 1}` }"
-      @update:value="(value: string) => type('price', value)"
-    />
-    <NInput
-      size="small"
-      :value="draft.shop"
-      placeholder="shop"
-      :input-props="{ 'aria-label': `Shop, row ${at + 1}` }"
-      @update:value="(value: string) => type('shop', value)"
+      :value="draft[key]"
+      :placeholder="placeholder"
+      :input-props="{ 'aria-label': `${label}, row ${at + 1}` }"
+      @update:value="(value: string) => type(key, value)"
     />
     <button
       class="plain state"

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { nearestPoint } from '../../shared/charts/readout.ts';
 import type { PriceVerdict } from '../../workers/prices.worker.ts';
 import { money } from '../../shared/format/format.ts';
-import { LOOKED_BACK_DAYS, stripMarks, type StripMark } from './strip-marks.ts';
+import { LOOKED_BACK_DAYS, type StripMark } from './strip-marks.ts';
 
 /**
  * A part’s prices on the money axis, all strips at one scale: today in the middle, cheaper to the left. Ticks are the prices of the last
@@ -14,6 +14,8 @@ const props = defineProps<{
   currency: string;
   today: number;
   target: number | null;
+  /** What can be read off. */
+  marks: readonly StripMark[];
   /** The price that is read off, marked. */
   at: number | null;
 }>();
@@ -39,14 +41,13 @@ const ticks = computed(() => {
   const most = Math.max(1, ...counts.values());
   return [...counts].map(([at, count]) => ({ at, height: 3 + (11 * count) / most }));
 });
-const marks = computed(() => stripMarks(props.verdict, props.target, props.today, props.currency));
 /** How far from the pointer a mark may be, in px. */
 const REACH = 24;
 function read(event: PointerEvent) {
   const { left, width } = (event.currentTarget as Element).getBoundingClientRect();
-  const points = marks.value.map(({ price, words }) => ({ x: (x(price) / WIDTH) * width, y: 0, words }));
+  const points = props.marks.map(({ price, words }) => ({ x: (x(price) / WIDTH) * width, y: 0, words }));
   const nearest = nearestPoint(points, event.clientX - left, null, REACH);
-  emit('read', nearest === null ? null : (marks.value[nearest] ?? null));
+  emit('read', nearest === null ? null : (props.marks[nearest] ?? null));
 }
 const spoken = computed(() => {
   const { now, reservation, least } = props.verdict;

@@ -40,19 +40,23 @@ const WHY = {
 /** What is read off the strip, by the pointer or by keys. */
 const mark = ref<StripMark | null>(null);
 const byKey = ref(false);
+const marks = computed(() =>
+  props.verdict ? stripMarks(props.verdict, props.target, props.today, props.currency) : [],
+);
 /** Left and right read the strip off, from today's price on. */
 function readByKey(event: KeyboardEvent) {
   if (props.verdict === null || !READING_KEYS.includes(event.key)) return;
-  const marks = stripMarks(props.verdict, props.target, props.today, props.currency);
   const price = mark.value?.price ?? props.verdict.now;
   const at =
-    mark.value === null && event.key === 'Escape' ? null : marks.findIndex((each) => each.price === price);
-  const to = pointByKey(event.key, at, marks.length);
+    mark.value === null && event.key === 'Escape'
+      ? null
+      : marks.value.findIndex((each) => each.price === price);
+  const to = pointByKey(event.key, at, marks.value.length);
   if (to === undefined) return;
   event.preventDefault();
   event.stopPropagation();
   byKey.value = true;
-  mark.value = to === null ? null : (marks[to] ?? null);
+  mark.value = to === null ? null : (marks.value[to] ?? null);
 }
 const standing = computed(() => standingWords(props.verdict?.standing ?? null));
 </script>
@@ -86,6 +90,7 @@ const standing = computed(() => standingWords(props.verdict?.standing ?? null));
         :currency="currency"
         :today="today"
         :target="target"
+        :marks="marks"
         :at="mark?.price ?? null"
         @read="
           mark = $event;

@@ -44,7 +44,7 @@ export const useLanes = defineStore('lanes', () => {
     bench.session ? { session: bench.session, picks: workspace.picks, isWhole: allLanes.value } : null,
   );
   let running: Promise<void> | null = null;
-  let told: LanesWish['session'] | null = null; // the worker has its brief
+  let told: LanesWish['session'] | undefined; // the worker has its brief
 
   async function workOut({ session, picks, isWhole }: LanesWish): Promise<void> {
     const around = (brief: Brief | null) =>
@@ -75,7 +75,7 @@ export const useLanes = defineStore('lanes', () => {
       .then(
         () => (failure.value = null),
         (error: unknown) => {
-          told = null;
+          told = live.value = undefined;
           failure.value = `The lanes could not be worked out: ${error instanceof Error ? error.message : String(error)}`;
         },
       )
